@@ -1,0 +1,109 @@
+// Command homalos works partitions out from readings: as a program for the
+// command line and as a server with its interface.
+package main
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+
+	"homalos/internal/job"
+	"homalos/internal/plan"
+)
+
+const usage = `homalos plan FILE [--table]   print the plan of a job document (- is standard input)
+homalos serve                 serve the application
+homalos demo                  serve it with the demo jobs
+homalos export JOB            print a job of the database as a job document
+homalos openapi               print the description of the API`
+
+func main() {
+	os.Exit(run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr))
+}
+
+// run is the program without the process around it; it returns the exit code:
+// 0 done, 1 something outside failed, 2 the input is at fault.
+func run(args []string, in io.Reader, out, errs io.Writer) int {
+	if len(args) == 0 {
+		fmt.Fprintln(errs, usage)
+		return 2
+	}
+	switch args[0] {
+	case "plan":
+		return planFile(args[1:], in, out, errs)
+	case "help", "-h", "--help":
+		fmt.Fprintln(out, usage)
+		return 0
+	}
+	fmt.Fprintf(errs, "$: unknown command %q\n%s\n", args[0], usage)
+	return 2
+}
+
+// planFile prints a job's plan, or one line for each of its faults.
+func planFile(args []string, in io.Reader, out, errs io.Writer) int {
+	table, file := false, ""
+	for _, a := range args {
+		switch {
+		case a == "--table":
+			table = true
+		case file == "":
+			file = a
+		default:
+			fmt.Fprintf(errs, "$: %q is one argument too many: give one file\n", a)
+			return 2
+		}
+	}
+	if file == "" {
+		fmt.Fprintln(errs, "$: no file named: homalos plan FILE, or - for standard input")
+		return 2
+	}
+	if file != "-" {
+		f, err := os.Open(file)
+		if err != nil {
+			fmt.Fprintf(errs, "$: %v\n", err)
+			return 2
+		}
+		defer f.Close()
+		in = f
+	}
+	raw, err := io.ReadAll(io.LimitReader(in, job.MostBytes+1))
+	if err != nil {
+		fmt.Fprintf(errs, "$: %v\n", err)
+		return 2
+	}
+	p, err := computeFrom(raw)
+	if err != nil {
+		fmt.Fprintln(errs, err)
+		return 2
+	}
+	if table {
+		_, err = io.WriteString(out, p.Table())
+	} else {
+		enc := json.NewEncoder(out)
+		enc.SetEscapeHTML(false)
+		enc.SetIndent("", "  ")
+		err = enc.Encode(p)
+	}
+	if err != nil {
+		fmt.Fprintln(errs, err)
+		return 1
+	}
+	return 0
+}
+
+// computeFrom lists the faults of shape and, where the shape allows it, those
+// of meaning together.
+func computeFrom(raw []byte) (plan.Plan, error) {
+	d, faults := job.Read(raw)
+	if faults != nil {
+		return plan.Plan{}, plan.AllFaults(d, faults)
+	}
+	p, err := plan.Compute(d)
+	var wrong job.Faults
+	if err != nil && !errors.As(err, &wrong) {
+		return p, fmt.Errorf("$: %w", err)
+	}
+	return p, err
+}

@@ -1,0 +1,147 @@
+package framing
+
+import (
+	"fmt"
+	"strings"
+
+	"homalos/internal/survey"
+)
+
+// ask says which readings would free the held members: each step the one that
+// frees most.
+func (f *framer) ask() {
+	var held []survey.Held
+	var which []int
+	unread := map[string][]string{}
+	for i := range f.Members {
+		m := &f.Members[i]
+		if m.State != MeasureFirst {
+			continue
+		}
+		want := f.ownWant(m)
+		m.Frees = &want
+		if m.Known && !m.Few {
+			held = append(held, survey.Held{Terms: f.doubts[i], Hold: f.rules.Hold.Millimetres()})
+			which = append(which, i)
+		} else {
+			unread[want.Kind] = append(unread[want.Kind], m.ID)
+		}
+	}
+	f.askFirst(unread)
+	if len(held) == 0 {
+		return
+	}
+	candidates, wants := f.candidates(which)
+	for _, step := range f.heights.Next(held, candidates, 12) {
+		want := wants[step.Candidate]
+		var ids []string
+		for _, i := range step.Frees {
+			m := &f.Members[which[i]]
+			m.Frees = &want
+			ids = append(ids, m.ID)
+		}
+		if len(ids) == 0 {
+			continue
+		}
+		f.Findings = append(f.Findings, Finding{
+			Code: "measure-first", Level: Warn, Placed: true, At: want.Station, Members: ids,
+			Text: fmt.Sprintf("%s too uncertain to cut: more than %s either way.", list(ids, "is", "are"), f.say(f.rules.Hold)),
+			Fix:  want.Say(f.Wall, f.rules),
+		})
+	}
+}
+
+// ownWant is the reading at a member's own place.
+func (f *framer) ownWant(m *Member) Want {
+	centre := m.From + (m.To-m.From)/2
+	switch m.Kind {
+	case Jack, UnderSill:
+		return Want{"floor", centre}
+	case Cripple:
+		return Want{"ceiling", centre}
+	}
+	return Want{"gap", centre}
+}
+
+// candidates are the readings worth considering: at each held member the one
+// of its own kind, and the floor at both sides of its opening.
+func (f *framer) candidates(which []int) ([]survey.Reading, []Want) {
+	var out []survey.Reading
+	var wants []Want
+	seen := map[Want]bool{}
+	add := func(w Want) {
+		if !seen[w] {
+			seen[w] = true
+			wants = append(wants, w)
+			out = append(out, survey.Reading{Kind: survey.Kind(w.Kind), At: f.Wall.At(w.Station)})
+		}
+	}
+	for _, i := range which {
+		m := &f.Members[i]
+		add(f.ownWant(m))
+		for k, o := range f.Wall.Openings {
+			if o.ID == m.Opening && m.Kind != King {
+				add(Want{"floor", o.Left()})
+				add(Want{"floor", o.Right()})
+				add(Want{"floor", f.heads[k].high})
+			}
+		}
+	}
+	return out, wants
+}
+
+// askFirst asks for readings where there are too few to say anything.
+func (f *framer) askFirst(unread map[string][]string) {
+	end := f.Wall.Length
+	if ids := unread["gap"]; ids != nil {
+		f.Findings = append(f.Findings, Finding{
+			Code: "too-few-readings", Level: Warn, Members: ids,
+			Text: fmt.Sprintf("Fewer than %d readings say how high it is here: nothing can be cut, and a slip would not show.", survey.FewestReadings),
+			Fix:  fmt.Sprintf("Tape the gap on wall %s at 0, %s and %s.", f.Wall.ID, f.say(end/2), f.say(end)),
+		})
+	}
+	if ids := append(unread["floor"], unread["ceiling"]...); ids != nil {
+		f.Findings = append(f.Findings, Finding{
+			Code: "no-level", Level: Warn, Members: ids,
+			Text: "A header must be level, and gaps alone don't say where level is: jacks and cripples wait.",
+			Fix:  "Shoot the floor from the laser line at both sides of the opening and at one place more.",
+		})
+	}
+}
+
+// Say is a wanted reading as one would say it, by what the wall's tape reads.
+func (w Want) Say(wall *Wall, rules Rules) string {
+	at := rules.Units.Say(w.Station, rules.Mark)
+	if w.Kind == "gap" {
+		return fmt.Sprintf("Tape the gap on wall %s at %s.", wall.ID, at)
+	}
+	return fmt.Sprintf("Shoot the %s on wall %s at %s.", w.Kind, wall.ID, at)
+}
+
+// list joins ids into the start of a sentence.
+func list(ids []string, one, many string) string {
+	if len(ids) == 1 {
+		return ids[0] + " " + one
+	}
+	if len(ids) > 4 {
+		return fmt.Sprintf("%s and %d more %s", strings.Join(ids[:3], ", "), len(ids)-3, many)
+	}
+	return strings.Join(ids[:len(ids)-1], ", ") + " and " + ids[len(ids)-1] + " " + many
+}
+
+// settleStates holds back what a stop touches.
+func (f *framer) settleStates() {
+	stopped := map[string]bool{}
+	for _, finding := range f.Findings {
+		if finding.Level == Stop {
+			for _, id := range finding.Members {
+				stopped[id] = true
+			}
+		}
+	}
+	for i := range f.Members {
+		if stopped[f.Members[i].ID] {
+			f.Members[i].State = Blocked
+		}
+	}
+}

@@ -1,0 +1,250 @@
+package framing
+
+import (
+	"fmt"
+	"math"
+
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// Obstruction is a straight run of something in the way, in millimetres.
+type Obstruction struct {
+	ID, Kind  string
+	From, To  survey.Point
+	Width     float64
+	Rises     bool     // comes up from the floor
+	Underside *float64 // elevation from the datum
+	Headroom  *float64 // over the floor, in place of Underside
+	Side      float64  // room wanted beside it
+	Below     float64  // room wanted under it
+}
+
+// check looks for what would go wrong with the members.
+func (f *framer) check(obstructions []Obstruction) {
+	for _, o := range obstructions {
+		if from, to, ok := f.Wall.meets(o); ok {
+			if o.Rises {
+				f.checkRising(o, from, to)
+			} else {
+				f.checkAcross(o, from, to)
+			}
+		}
+	}
+	f.checkHeads()
+	for i := range f.Members {
+		f.checkPiece(&f.Members[i])
+	}
+	f.checkTilt()
+	f.checkSlots()
+}
+
+func (f *framer) find(level Level, code string, at measure.Length, ids []string, text, fix string) {
+	f.Findings = append(f.Findings, Finding{Code: code, Level: level, Placed: true, At: at, Members: ids, Text: text, Fix: fix})
+}
+
+// meets gives the stations between which an obstruction, with its side
+// clearance, stands in the wall's framing.
+func (w *Wall) meets(o Obstruction) (from, to measure.Length, ok bool) {
+	origin, next := w.At(0), w.At(w.Length)
+	long := origin.Distance(next)
+	ux, uy := (next.X-origin.X)/long, (next.Y-origin.Y)/long
+	local := func(p survey.Point) (u, v float64) {
+		dx, dy := p.X-origin.X, p.Y-origin.Y
+		return dx*ux + dy*uy, dy*ux - dx*uy
+	}
+	half := w.Lumber.Depth.Millimetres() / 2
+	au, av := local(o.From)
+	bu, bv := local(o.To)
+	r := o.Width / 2
+	low, high := math.Inf(1), math.Inf(-1)
+	if o.From.Distance(o.To) < 1 { // a round thing standing up
+		off := math.Max(math.Abs(av)-half, 0)
+		if off >= r {
+			return 0, 0, false
+		}
+		chord := math.Sqrt(r*r - off*off)
+		low, high = au-chord, au+chord
+	} else {
+		run := math.Hypot(bu-au, bv-av)
+		nu, nv := -(bv-av)/run*r, (bu-au)/run*r
+		corners := [][2]float64{{au + nu, av + nv}, {bu + nu, bv + nv}, {bu - nu, bv - nv}, {au - nu, av - nv}}
+		for _, c := range clip(clip(corners, half, 1), half, -1) {
+			low, high = math.Min(low, c[0]), math.Max(high, c[0])
+		}
+	}
+	low, high = low-o.Side, high+o.Side
+	if high <= 0 || low >= long || low >= high {
+		return 0, 0, false
+	}
+	return measure.FromMillimetres(low), measure.FromMillimetres(high), true
+}
+
+// clip keeps the part of a polygon with sign·v <= limit.
+func clip(polygon [][2]float64, limit, sign float64) [][2]float64 {
+	var out [][2]float64
+	for i, p := range polygon {
+		q := polygon[(i+1)%len(polygon)]
+		dp, dq := sign*p[1]-limit, sign*q[1]-limit
+		if dp <= 0 {
+			out = append(out, p)
+		}
+		if dp*dq < 0 {
+			t := dp / (dp - dq)
+			out = append(out, [2]float64{p[0] + t*(q[0]-p[0]), p[1] + t*(q[1]-p[1])})
+		}
+	}
+	return out
+}
+
+func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
+	var ids []string
+	for _, m := range f.Members {
+		if m.Kind.Upright() && m.Kind != Cripple && m.From < to && m.To > from {
+			ids = append(ids, m.ID)
+		}
+	}
+	at := (from + to) / 2
+	if ids == nil {
+		f.find(Note, "pipe-in-plate", at, nil, fmt.Sprintf("The %s %s comes up through the bottom plate at %s.", o.Kind, o.ID, f.say(f.Wall.Tape(at, at))), "Notch or bore the plate there, and keep fixings off it.")
+		return
+	}
+	fix := "Move the layout, or the wall, so that no upright stands there."
+	other := *f.Wall
+	other.Layout.FromEnd = !other.Layout.FromEnd
+	standing, _ := other.uprights(f.rules)
+	clear := true
+	for _, u := range standing {
+		clear = clear && !(u.kind.Upright() && u.kind != Cripple && u.from < to && u.to > from)
+	}
+	if clear {
+		fix = "Hook the tape on the other end: from there every upright clears it."
+	}
+	f.find(Stop, "pipe-in-stud", at, ids, fmt.Sprintf("The %s %s at %s stands where %s to stand.", o.Kind, o.ID, f.say(f.Wall.Tape(at, at)), list(ids, "has", "have")), fix)
+}
+
+func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
+	at := (from + to) / 2
+	floor := f.heights.EstimateAll([][]survey.Term{{f.floorAt(max(0, min(at, f.Wall.Length)))}})[0]
+	var ids []string
+	for _, m := range f.Members {
+		if m.Kind != Stud && m.Kind != King && m.Kind != Cripple || m.From >= to || m.To <= from {
+			continue
+		}
+		if m.Known {
+			top, under := m.Base+m.Exact.Millimetres(), math.Inf(-1)
+			switch {
+			case o.Underside != nil && floor.Known:
+				under = *o.Underside - o.Below
+			case o.Headroom != nil && floor.Known:
+				under = floor.Value + *o.Headroom - o.Below
+			case o.Headroom != nil: // heights are over the floor
+				under = *o.Headroom - o.Below
+			}
+			if top <= under {
+				continue
+			}
+		}
+		ids = append(ids, m.ID)
+	}
+	if ids != nil {
+		f.find(Stop, "obstruction-across", at, ids,
+			fmt.Sprintf("The %s %s crosses at %s to %s, lower than %s.", o.Kind, o.ID, f.say(from), f.say(to), list(ids, "is long", "are long")),
+			"Frame under it there: cross piece between the studs beside it, short studs below. Don't cut these full length.")
+	}
+}
+
+// checkHeads looks at the room each header has under the top plate.
+func (f *framer) checkHeads() {
+	for i, o := range f.Wall.Openings {
+		if !f.heads[i].floor.Known {
+			continue
+		}
+		room, at := math.Inf(1), o.Centre
+		var touched []string
+		top := f.heads[i].floor.Value + (o.FinishFloor + o.Sill + o.Height + o.Header.Height() + f.heads[i].lift).Millimetres()
+		for _, m := range f.Members {
+			if m.Opening != o.ID {
+				continue
+			}
+			if m.Kind == King && m.Known {
+				room = math.Min(room, m.Base+(m.Exact+f.rules.Fit).Millimetres()-top)
+			}
+			if m.Kind == Cripple && m.Known {
+				room = math.Min(room, m.Exact.Millimetres())
+			}
+			if m.Kind != King && m.Kind != UnderSill && m.Kind != SillPiece {
+				touched = append(touched, m.ID)
+			}
+		}
+		switch {
+		case room < -0.05:
+			f.find(Stop, "header-too-high", at, touched, fmt.Sprintf("The header of %s doesn't fit under the top plate: %s too high.", o.ID, f.say(f.length(-room))), "Take a lower leaf, a flatter header, or less height over the floor.")
+		case room < f.Wall.Lumber.Thickness.Millimetres():
+			var short []string
+			for _, m := range f.Members {
+				if m.Opening == o.ID && m.Kind == Cripple {
+					short = append(short, m.ID)
+				}
+			}
+			f.find(Warn, "little-above-header", at, short, fmt.Sprintf("Only %s is left above the header of %s.", f.say(f.length(room)), o.ID), "Pack it with a flat piece instead of cripples.")
+		}
+	}
+}
+
+func (f *framer) checkPiece(m *Member) {
+	at := m.From + (m.To-m.From)/2
+	if m.Known && m.Exact <= 0 && m.Kind != Cripple {
+		f.find(Stop, "no-length", at, []string{m.ID}, fmt.Sprintf("%s comes out at %s: there is no room for it.", m.ID, f.say(m.Exact)), "Check the readings near it and the plates.")
+	}
+	if m.Known && m.Cut > m.Lumber.Longest() && m.Kind != TopPlate && m.Kind != BottomPlate {
+		f.find(Stop, "longer-than-stock", at, []string{m.ID}, fmt.Sprintf("%s is %s long; the longest %s is %s.", m.ID, f.say(m.Cut), m.Lumber.ID, f.say(m.Lumber.Longest())), "Add a longer stock length of this lumber.")
+	}
+	if m.Kind == HeaderPly && m.Layer == 0 {
+		f.checkHeader(m, at)
+	}
+}
+
+func (f *framer) checkHeader(m *Member, at measure.Length) {
+	for _, o := range f.Wall.Openings {
+		wide := o.Header.Lumber.Thickness * measure.Length(o.Header.Plies)
+		if o.ID == m.Opening && o.Header.OnEdge && wide > f.Wall.Lumber.Depth {
+			f.find(Warn, "header-too-thick", at, []string{m.ID}, fmt.Sprintf("%d plies on edge are %s thick; the wall is %s deep.", o.Header.Plies, f.say(wide), f.say(f.Wall.Lumber.Depth)), "Take fewer plies, or deeper studs.")
+		}
+	}
+}
+
+// checkTilt: a wall built flat sweeps √(H²+t²) on its way up (geometry).
+func (f *framer) checkTilt() {
+	if !f.rules.TiltUp {
+		return
+	}
+	depth := f.Wall.Lumber.Depth.Millimetres()
+	for _, m := range f.Members {
+		if m.Kind != Stud || !m.Known {
+			continue
+		}
+		high := (m.Exact + f.Wall.PlateStack()).Millimetres()
+		need := f.length(math.Hypot(high, depth) - high)
+		if need > f.rules.Fit {
+			f.find(Warn, "tilt-clearance", m.From, nil, fmt.Sprintf("Tilted up, a wall %s high and %s deep needs %s over it; the fit leaves %s.", f.say(f.length(high)), f.say(f.Wall.Lumber.Depth), f.rules.Units.Say(need, measure.Inch64), f.say(f.rules.Fit)), "Raise the fit to that and shim at the ceiling, or stand it in place.")
+			return
+		}
+	}
+}
+
+// checkSlots names close pairs.
+func (f *framer) checkSlots() {
+	var last *Member
+	for i := range f.Members {
+		m := &f.Members[i]
+		if m.Kind != Stud && m.Kind != King {
+			continue
+		}
+		// king to king across an opening is no slot: the jacks lie between
+		if last != nil && m.From > last.To && m.From-last.To < slot && (last.Kind == Stud || m.Kind == Stud || last.Opening != m.Opening) {
+			f.find(Note, "close-pair", last.To, []string{last.ID, m.ID}, fmt.Sprintf("%s and %s leave a slot of %s.", last.ID, m.ID, f.say(m.From-last.To)), "Insulate the slot before the board goes on.")
+		}
+		last = m
+	}
+}

@@ -1,0 +1,317 @@
+package framing
+
+import (
+	"fmt"
+	"sort"
+
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// Heights foretells floor and ceiling near a wall; *survey.Model is one.
+type Heights interface {
+	EstimateAll(sums [][]survey.Term) []survey.Estimate
+	Next(held []survey.Held, candidates []survey.Reading, most int) []survey.Step
+}
+
+// framer carries one wall through the steps.
+type framer struct {
+	*Framed
+	rules    Rules
+	heights  Heights
+	standing []upright
+	heads    []head
+	doubts   map[int][]survey.Term // by member: the sum that is least sure in it
+}
+
+// head is where an opening's header sits: off the high side of the floor.
+type head struct {
+	high      measure.Length // station of the highest floor under the opening
+	floor     survey.Estimate
+	lift      measure.Length   // by how much the jacks, cut up to the mark, raise the header
+	plausible []measure.Length // other stations that may be the highest
+}
+
+// Frame works a wall out: where every member stands, how long it is and how
+// sure that is. Obstructions are what may be in the way of it. The wall must
+// have been checked: openings inside it and clear of one another.
+func Frame(w *Wall, rules Rules, heights Heights, obstructions []Obstruction) *Framed {
+	f := &framer{Framed: &Framed{Wall: w}, rules: rules, heights: heights, doubts: map[int][]survey.Term{}}
+	f.standing, f.Findings = w.uprights(rules)
+	plates, findings := w.plates(rules, f.standing)
+	f.Members = plates
+	f.Findings = append(f.Findings, findings...)
+	f.findHeads()
+	f.addUprights()
+	f.addSpans()
+	f.name()
+	f.check(obstructions)
+	f.settleStates()
+	f.ask()
+	f.addMarks()
+	f.Section = f.section()
+	sort.SliceStable(f.Findings, func(i, j int) bool { return f.Findings[i].order() < f.Findings[j].order() })
+	return f.Framed
+}
+
+// order puts stops first, then warnings, then notes; each along the wall.
+func (f Finding) order() float64 {
+	return map[Level]float64{Stop: 0, Warn: 1e15, Note: 2e15}[f.Level] + f.At.Millimetres()
+}
+
+func (f *framer) length(mm float64) measure.Length { return f.rules.Units.Estimate(mm) }
+func (f *framer) say(l measure.Length) string      { return f.rules.Units.Say(l, f.rules.Mark) }
+
+func (f *framer) floorAt(s measure.Length) survey.Term {
+	return survey.Term{Of: survey.Floor, At: f.Wall.At(s), Weight: 1}
+}
+
+func (f *framer) step(a, b measure.Length) []survey.Term {
+	down := f.floorAt(b)
+	down.Weight = -1
+	return []survey.Term{f.floorAt(a), down}
+}
+
+// findHeads looks for the highest floor under each opening, and for other
+// places that may be as high.
+func (f *framer) findHeads() {
+	for _, o := range f.Wall.Openings {
+		steps := min(max(int(o.Width/(6*measure.Inch)), 4), 12)
+		var places []measure.Length
+		var sums [][]survey.Term
+		for i := range steps + 1 {
+			s := o.Left() + o.Width*measure.Length(i)/measure.Length(steps)
+			places = append(places, s)
+			sums = append(sums, []survey.Term{f.floorAt(s)})
+		}
+		floors := f.heights.EstimateAll(sums)
+		best := 0
+		for i, e := range floors {
+			// a level floor's estimates differ by rounding alone: keep the first
+			if e.Value > floors[best].Value+1e-6 {
+				best = i
+			}
+		}
+		h := head{high: places[best], floor: floors[best]}
+		for i := range places {
+			sums[i] = f.step(places[i], h.high)
+		}
+		for i, e := range f.heights.EstimateAll(sums) {
+			if i != best && e.Value+e.Spread >= 0 {
+				h.plausible = append(h.plausible, places[i])
+			}
+		}
+		f.heads = append(f.heads, h)
+	}
+}
+
+// addUprights estimates every upright in one go and writes its sum.
+func (f *framer) addUprights() {
+	var sums [][]survey.Term
+	ask := func(terms ...survey.Term) int {
+		sums = append(sums, terms)
+		return len(sums) - 1
+	}
+	first := make([]int, len(f.standing))
+	for i, u := range f.standing {
+		centre := u.from + (u.to-u.from)/2
+		at := f.Wall.At(centre)
+		switch u.kind {
+		case Stud, King:
+			first[i] = ask(survey.Gap(at)...)
+		case Jack, UnderSill:
+			h := f.heads[u.opening]
+			first[i] = ask(f.step(h.high, centre)...)
+			for _, p := range h.plausible {
+				ask(f.step(p, centre)...)
+			}
+		case Cripple:
+			h := f.heads[u.opening]
+			first[i] = ask(survey.Term{Of: survey.Ceiling, At: at, Weight: 1}, survey.Term{Of: survey.Floor, At: f.Wall.At(h.high), Weight: -1})
+			for _, p := range h.plausible {
+				ask(survey.Term{Of: survey.Ceiling, At: at, Weight: 1}, survey.Term{Of: survey.Floor, At: f.Wall.At(p), Weight: -1})
+			}
+		}
+		ask(f.floorAt(centre)) // the last of each: where its foot is, for the picture and the sum
+	}
+	answers := f.heights.EstimateAll(sums)
+	offset := len(f.Members)
+	f.Members = append(f.Members, make([]Member, len(f.standing))...)
+	// jacks first: cripples stand on the header as the jacks will carry it
+	for _, jacks := range []bool{true, false} {
+		for i, u := range f.standing {
+			if (u.kind == Jack) != jacks {
+				continue
+			}
+			end := len(answers)
+			if i+1 < len(first) {
+				end = first[i+1]
+			}
+			m, doubt := f.standUp(u, answers[first[i]:end-1], answers[end-1])
+			f.Members[offset+i] = m
+			f.doubts[offset+i] = sums[first[i]+doubt]
+			if jacks && m.Known {
+				f.heads[u.opening].lift = max(f.heads[u.opening].lift, m.Cut-m.Exact)
+			}
+		}
+	}
+}
+
+// standUp writes an upright's sum from the estimates of its height: the
+// likeliest first, then those with the head off other places that may be the
+// highest. It also says which of them is the least sure.
+func (f *framer) standUp(u upright, answers []survey.Estimate, own survey.Estimate) (Member, int) {
+	w := f.Wall
+	m := Member{Kind: u.kind, Lumber: w.Lumber, From: u.from, To: u.to, Why: u.why, State: Ready}
+	if u.opening >= 0 {
+		m.Opening = w.Openings[u.opening].ID
+	}
+	e := answers[0]
+	sure, doubt := e.Spread, 0
+	for i, other := range answers[1:] {
+		// the highest floor may lie elsewhere: as far as that could lift the head
+		reach := other.Value + other.Spread - e.Value
+		if u.kind == Cripple {
+			reach = e.Value - (other.Value - other.Spread)
+		}
+		if reach > sure {
+			sure, doubt = reach, i+1
+		}
+	}
+	m.Known, m.Few = e.Known, e.Few
+	if !m.Known {
+		m.State = MeasureFirst
+		return m, doubt
+	}
+	m.Base = stack(w.Bottom).Millimetres()
+	if own.Known {
+		m.Base += own.Value
+	}
+	f.sum(&m, u, e, own)
+	for _, l := range m.Sum {
+		m.Exact += l.Value
+	}
+	m.Cut = u.kind.round(m.Exact, f.rules.Mark)
+	m.Spread = f.length(sure)
+	if e.Few || m.Spread > f.rules.Hold {
+		m.State = MeasureFirst
+	}
+	return m, doubt
+}
+
+// sum writes the lines behind an upright's length, as figured on site.
+func (f *framer) sum(m *Member, u upright, e, own survey.Estimate) {
+	w := f.Wall
+	centre := u.from + (u.to-u.from)/2
+	switch u.kind {
+	case Stud, King:
+		m.Sum = append([]Line{{"gap at " + f.say(centre), f.length(e.Value), e.From}}, plateLines("bottom", w.Bottom)...)
+		m.Sum = append(m.Sum, plateLines("top", w.Top)...)
+		m.Sum = append(m.Sum, Line{What: "fit", Value: -f.rules.Fit})
+	case Jack, UnderSill:
+		m.Sum = f.headLines(u.opening)
+		if u.kind == UnderSill {
+			height := len(m.Sum) - 1
+			m.Sum[height] = Line{What: "sill " + w.Lumber.ID, Value: -w.Lumber.Thickness}
+		}
+		floor := Line{"own floor at " + f.say(centre), f.length(e.Value) - m.Sum[0].Value, own.From}
+		m.Sum = append(append(m.Sum, floor), plateLines("bottom", w.Bottom)...)
+	case Cripple:
+		h, o := f.heads[u.opening], w.Openings[u.opening]
+		m.Sum = append([]Line{{"ceiling at " + f.say(centre), f.length(e.Value) + f.length(h.floor.Value), e.From}}, plateLines("top", w.Top)...)
+		top := measure.Length(0)
+		for _, l := range f.headLines(u.opening) {
+			m.Sum = append(m.Sum, Line{l.What, -l.Value, l.Readings})
+			top += l.Value
+		}
+		m.Sum = append(m.Sum, Line{What: "header of " + o.ID, Value: -o.Header.Height()})
+		if h.lift != 0 {
+			m.Sum = append(m.Sum, Line{What: "jacks cut up to the mark", Value: -h.lift})
+		}
+		m.Base = (top + o.Header.Height() + h.lift).Millimetres()
+	}
+}
+
+// headLines add up to the elevation of an opening's head: the highest floor
+// under it, the finish still to come and the height of the opening.
+func (f *framer) headLines(opening int) []Line {
+	h, o := f.heads[opening], f.Wall.Openings[opening]
+	lines := []Line{{"highest floor under " + o.ID + ", at " + f.say(h.high), f.length(h.floor.Value), h.floor.From}}
+	if o.FinishFloor != 0 {
+		lines = append(lines, Line{What: "floor finish still to come", Value: o.FinishFloor})
+	}
+	if o.Kind == Window {
+		lines = append(lines, Line{What: "sill over the finished floor", Value: o.Sill})
+	}
+	return append(lines, Line{What: "rough opening height", Value: o.Height})
+}
+
+func plateLines(where string, plates []*Lumber) []Line {
+	var out []Line
+	for _, p := range plates {
+		out = append(out, Line{What: where + " plate " + p.ID, Value: -p.Thickness})
+	}
+	return out
+}
+
+// addSpans makes headers and sills: they span jacks, whatever the floor does.
+func (f *framer) addSpans() {
+	w := f.Wall
+	t := w.Lumber.Thickness
+	for i, o := range w.Openings {
+		left, right := o.Outer(t)
+		long := right - left - 2*t
+		base := 0.0
+		if f.heads[i].floor.Known {
+			base = f.heads[i].floor.Value + (o.FinishFloor + o.Sill + o.Height).Millimetres()
+		}
+		for ply := range o.Header.Plies {
+			z := base
+			if !o.Header.OnEdge {
+				z += o.Header.Lumber.Thickness.Millimetres() * float64(ply)
+			}
+			f.Members = append(f.Members, Member{
+				Kind: HeaderPly, Lumber: o.Header.Lumber, From: left + t, To: right - t, Known: true, Exact: long,
+				Cut: HeaderPly.round(long, f.rules.Mark), State: Ready, Opening: o.ID, Base: z, Layer: ply,
+				Sum: []Line{{What: "rough opening " + o.ID, Value: o.Width}, {What: fmt.Sprintf("jacks, %d a side", o.Jacks), Value: 2 * t * measure.Length(o.Jacks)}},
+			})
+		}
+		if o.Kind == Window {
+			f.Members = append(f.Members, Member{
+				Kind: SillPiece, Lumber: w.Lumber, From: o.Left(), To: o.Right(), Known: true, Exact: o.Width,
+				Cut: SillPiece.round(o.Width, f.rules.Mark), State: Ready, Opening: o.ID, Base: base - (o.Height + t).Millimetres(),
+				Sum: []Line{{What: "rough opening " + o.ID, Value: o.Width}},
+			})
+		}
+	}
+}
+
+// name numbers the members of each kind along the wall: A-S2.
+func (f *framer) name() {
+	count := map[Kind]int{}
+	for i := range f.Members {
+		m := &f.Members[i]
+		count[m.Kind]++
+		m.ID = fmt.Sprintf("%s-%s%d", f.Wall.ID, letters[m.Kind], count[m.Kind])
+	}
+}
+
+func (f *framer) addMarks() {
+	for _, m := range f.Members {
+		var plates []string
+		switch m.Kind {
+		case Stud, King:
+			plates = []string{"bottom", "top"}
+		case Jack:
+			plates = []string{"bottom"}
+		case Cripple:
+			plates = []string{"top", "header"}
+		case UnderSill:
+			plates = []string{"bottom", "sill"}
+		default:
+			continue
+		}
+		f.Marks = append(f.Marks, Mark{Tape: f.Wall.Tape(m.From, m.To), Set: "ahead", Member: m.ID, Kind: m.Kind, Plates: plates})
+	}
+	sort.SliceStable(f.Marks, func(i, j int) bool { return f.Marks[i].Tape < f.Marks[j].Tape })
+}

@@ -1,0 +1,241 @@
+package framing
+
+import (
+	"fmt"
+	"sort"
+
+	"homalos/internal/measure"
+)
+
+// upright is a piece standing at its place, before its length is known.
+type upright struct {
+	kind     Kind
+	from, to measure.Length
+	why      string
+	opening  int // index, or -1
+}
+
+// sheetSteps: boards are four feet wide, or 1200 mm where the spacing is metric.
+const (
+	sheetImperial = 48 * measure.Inch
+	sheetMetric   = 1200 * measure.Millimetre
+)
+
+// uprights places end studs, kings, jacks, common studs and cripples. Rules:
+// usual practice (the work, steps 4 and 5).
+func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
+	t := w.Lumber.Thickness
+	var out []upright
+	var findings []Finding
+	startTaken, endTaken := false, false
+	for i, o := range w.Openings {
+		left, right := o.Outer(t)
+		startTaken = startTaken || left == 0
+		endTaken = endTaken || right == w.Length
+		out = append(out, upright{King, left, left + t, endWhy(left == 0), i}, upright{King, right - t, right, endWhy(right == w.Length), i})
+		for j := range o.Jacks {
+			step := t * measure.Length(j)
+			out = append(out, upright{Jack, left + t + step, left + 2*t + step, "", i}, upright{Jack, right - 2*t - step, right - t - step, "", i})
+		}
+	}
+	if !startTaken {
+		out = append(out, upright{Stud, 0, t, "end stud", -1})
+	}
+	if !endTaken {
+		out = append(out, upright{Stud, w.Length - t, w.Length, "end stud", -1})
+	}
+	packs := w.packs()
+	for _, c := range w.centres() {
+		u, finding := w.common(c, packs, rules)
+		if finding != nil {
+			findings = append(findings, *finding)
+		}
+		out = append(out, u...)
+	}
+	out = append(out, w.sillEnds()...)
+	sort.SliceStable(out, func(i, j int) bool {
+		if out[i].from != out[j].from {
+			return out[i].from < out[j].from
+		}
+		return letters[out[i].kind] < letters[out[j].kind]
+	})
+	return dedupe(out), findings
+}
+
+func endWhy(end bool) string {
+	if end {
+		return "king stands as the end stud"
+	}
+	return ""
+}
+
+// dedupe drops a piece that another of its kind and opening already stands in
+// for: two layout marks pushed to the same place.
+func dedupe(all []upright) []upright {
+	var out []upright
+	for _, u := range all {
+		clash := false
+		for k := len(out) - 1; k >= 0 && out[k].from > u.from-2*(u.to-u.from); k-- {
+			clash = clash || out[k].kind == u.kind && out[k].to > u.from && out[k].from < u.to
+		}
+		if !clash {
+			out = append(out, u)
+		}
+	}
+	return out
+}
+
+// centres are the layout's stud centres as stations, rising.
+func (w *Wall) centres() []measure.Length {
+	t, s := w.Lumber.Thickness, w.Layout.Spacing
+	var out []measure.Length
+	if w.Layout.Equal {
+		bays := int64((w.Length - t + s - 1) / s)
+		for i := int64(1); i < bays; i++ {
+			// exact thirds and sevenths aren't whole nanometres: each is rounded by itself, so nothing drifts
+			out = append(out, t/2+measure.Length((int64(w.Length-t)*i+bays/2)/bays))
+		}
+	} else {
+		k := -w.Layout.Offset / s
+		for w.Layout.Offset+k*s <= 0 {
+			k++
+		}
+		for c := w.Layout.Offset + k*s; c < w.Length; c += s {
+			// a mark before the first adds nothing close to the end stud; with a real bay before it, it does
+			if c >= w.Layout.Offset+s || c-t/2 >= t+slot {
+				out = append(out, c)
+			}
+		}
+	}
+	if w.Layout.FromEnd {
+		for i, j := 0, len(out)-1; i <= j; i, j = i+1, j-1 {
+			out[i], out[j] = w.Length-out[j], w.Length-out[i]
+		}
+	}
+	return out
+}
+
+// slot is the narrowest slot left between two uprights: no hand, board screw
+// or insulation goes into less. Usual practice: 1 1/2 in.
+const slot = 3 * measure.Inch / 2
+
+// bearing is the least wood a sheet's edge wants. Usual practice: 3/4 in.
+const bearing = 3 * measure.Inch / 4
+
+// pack is a run of wood that stands whatever the layout says: an end stud, or
+// a king with its jacks.
+type pack struct {
+	from, to         measure.Length
+	kingFrom, kingTo measure.Length // the full-height piece in it
+	what             string
+	before           bool // what is moved stands before it (lower stations), else behind
+}
+
+func (w *Wall) packs() []pack {
+	t := w.Lumber.Thickness
+	out := []pack{{0, t, 0, t, "end stud", false}, {w.Length - t, w.Length, w.Length - t, w.Length, "end stud", true}}
+	for _, o := range w.Openings {
+		left, right := o.Outer(t)
+		out = append(out, pack{left, o.Left(), left, left + t, "king", true}, pack{o.Right(), right, right - t, right, "king", false})
+	}
+	return out
+}
+
+// common decides what becomes of the layout stud centred at c.
+func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *Finding) {
+	t := w.Lumber.Thickness
+	from, to := c-t/2, c-t/2+t
+	for i, o := range w.Openings {
+		left, right := o.Outer(t)
+		if from >= left+t && to <= right-t {
+			return w.inOpening(i, from, to), nil
+		}
+	}
+	var hit *pack
+	for i := range packs {
+		p := &packs[i]
+		gap := max(p.kingFrom-to, from-p.kingTo)
+		if gap < slot && (hit == nil || gap < max(hit.kingFrom-to, from-hit.kingTo)) {
+			hit = p
+		}
+	}
+	asMarked := []upright{{Stud, from, to, "", -1}}
+	if hit == nil {
+		return asMarked, nil
+	}
+	if from == hit.kingTo || to == hit.kingFrom {
+		if w.free(from, to, packs) {
+			return asMarked, nil
+		}
+		return nil, nil
+	}
+	if w.bears(c, hit) {
+		return nil, nil // its place is taken: the sheet's edge lands on this wood
+	}
+	low, high := hit.to, hit.to+t
+	if hit.before {
+		low, high = hit.from-t, hit.from
+	}
+	if low < 0 || high > w.Length || !w.free(low, high, packs) {
+		return nil, nil
+	}
+	why := fmt.Sprintf("layout at %s, stood tight against the %s", rules.Units.Say(w.Tape(c, c), rules.Mark), hit.what)
+	return []upright{{Stud, low, high, why, -1}}, w.jointFinding(c, low, high, hit, rules)
+}
+
+// inOpening makes the cripples a layout stud becomes between two kings.
+func (w *Wall) inOpening(i int, from, to measure.Length) []upright {
+	o, t := w.Openings[i], w.Lumber.Thickness
+	out := []upright{{Cripple, from, to, "", i}}
+	if o.Kind == Window && from >= o.Left()+t && to <= o.Right()-t {
+		out = append(out, upright{UnderSill, from, to, "", i})
+	}
+	return out
+}
+
+// sillEnds are the pieces under both ends of each window's sill.
+func (w *Wall) sillEnds() []upright {
+	var out []upright
+	t := w.Lumber.Thickness
+	for i, o := range w.Openings {
+		if o.Kind == Window && o.Width >= 2*t {
+			out = append(out, upright{UnderSill, o.Left(), o.Left() + t, "end of the sill", i}, upright{UnderSill, o.Right() - t, o.Right(), "end of the sill", i})
+		}
+	}
+	return out
+}
+
+// bears says whether a sheet joint at c keeps enough wood on both sides in
+// the pack (on the inner side alone at the wall's end).
+func (w *Wall) bears(c measure.Length, p *pack) bool {
+	return (c-p.from >= bearing || p.from == 0) && (p.to-c >= bearing || p.to == w.Length)
+}
+
+// free says whether the stretch is clear of all packs.
+func (w *Wall) free(from, to measure.Length, packs []pack) bool {
+	for _, p := range packs {
+		if from < p.to && to > p.from {
+			return false
+		}
+	}
+	for _, o := range w.Openings {
+		if left, right := o.Outer(w.Lumber.Thickness); from < right && to > left {
+			return false
+		}
+	}
+	return true
+}
+
+// jointFinding tells of a sheet edge that would miss the wood that was moved.
+func (w *Wall) jointFinding(c, low, high measure.Length, p *pack, rules Rules) *Finding {
+	sheet := rules.Units.Pick(sheetImperial, sheetMetric)
+	tape := w.Tape(c, c)
+	if (tape-w.Layout.Offset)%sheet != 0 || c-min(low, p.from) >= bearing && max(high, p.to)-c >= bearing {
+		return nil
+	}
+	return &Finding{
+		Code: "sheet-joint-off-wood", Level: Note, Placed: true, At: c,
+		Text: fmt.Sprintf("A board edge at %s has less than %s of wood: the stud was moved tight to the %s.", rules.Units.Say(tape, rules.Mark), rules.Units.Words("3/4 in", "20 mm"), p.what),
+		Fix:  "Cut that board back to the stud before, or screw a scrap backer to the moved stud.",
+	}
+}

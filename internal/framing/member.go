@@ -1,0 +1,130 @@
+package framing
+
+import "homalos/internal/measure"
+
+// Kind is what a piece of wood is.
+type Kind string
+
+// The kinds of member, named as in the plan document.
+const (
+	Stud        Kind = "stud"
+	King        Kind = "king"
+	Jack        Kind = "jack"
+	HeaderPly   Kind = "header"
+	Cripple     Kind = "cripple" // above a header
+	SillPiece   Kind = "sill"
+	UnderSill   Kind = "under-sill"
+	BottomPlate Kind = "bottom-plate"
+	TopPlate    Kind = "top-plate"
+)
+
+var letters = map[Kind]string{
+	Stud: "S", King: "K", Jack: "J", HeaderPly: "H", Cripple: "C", SillPiece: "L", UnderSill: "U", BottomPlate: "B", TopPlate: "T",
+}
+
+// Upright says whether the kind stands on end.
+func (k Kind) Upright() bool {
+	switch k {
+	case Stud, King, Jack, Cripple, UnderSill:
+		return true
+	}
+	return false
+}
+
+// round brings an exact length to the mark: down for what must go in between
+// two fixed things, up for what sets an opening, nearest for plates.
+func (k Kind) round(exact, mark measure.Length) measure.Length {
+	switch k {
+	case Jack, HeaderPly, SillPiece:
+		return exact.Up(mark)
+	case BottomPlate, TopPlate:
+		return exact.Nearest(mark)
+	}
+	return exact.Down(mark)
+}
+
+// State says whether a piece may be cut.
+type State string
+
+// The states.
+const (
+	Ready        State = "ready"
+	MeasureFirst State = "measure-first" // too uncertain, or nothing read
+	Blocked      State = "blocked"       // a stop finding touches it
+)
+
+// Line is one line of the sum behind a length.
+type Line struct {
+	What     string
+	Value    measure.Length
+	Readings []string // ids of the readings nearest to it
+}
+
+// Want is a reading that would free a held piece.
+type Want struct {
+	Kind    string // gap, floor or ceiling
+	Station measure.Length
+}
+
+// Member is one piece of wood in a wall. From and To are the stations of its
+// two faces (uprights) or ends, from the wall's from end.
+type Member struct {
+	ID       string
+	Kind     Kind
+	Lumber   *Lumber
+	From, To measure.Length
+	Known    bool // Exact, Cut and Spread are given
+	Few      bool // too few readings to check a slip by
+	Exact    measure.Length
+	Cut      measure.Length
+	Spread   measure.Length
+	State    State
+	Sum      []Line
+	Why      string // why it stands off the layout, or close to another
+	Opening  string
+	Layer    int // of plates: 0 is on the floor, or on the studs
+	Frees    *Want
+
+	// Base is the elevation of its foot, for drawing, in millimetres from the
+	// drawing's own zero; given with Known.
+	Base float64
+}
+
+// Mark is one line and its side on the plates.
+type Mark struct {
+	Tape   measure.Length
+	Set    string // ahead: the wood lies the way the tape is pulled
+	Member string
+	Kind   Kind
+	Plates []string // bottom, top, header, sill
+}
+
+// Level is how much a finding matters.
+type Level string
+
+// The levels. A stop holds back the pieces it touches.
+const (
+	Stop Level = "stop"
+	Warn Level = "warn"
+	Note Level = "note"
+)
+
+// Finding is something a carpenter should know, and what to do about it.
+type Finding struct {
+	Code    string
+	Level   Level
+	Placed  bool
+	At      measure.Length
+	Text    string
+	Fix     string
+	Members []string
+}
+
+// Framed is a wall with everything that follows from it.
+type Framed struct {
+	Wall     *Wall
+	Members  []Member
+	Marks    []Mark
+	Findings []Finding
+	Section  Section
+}

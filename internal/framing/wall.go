@@ -1,0 +1,148 @@
+// Package framing knows where every piece of wood in a partition stands and
+// how long it is: plates, layout, openings, members, the marks on the plates
+// and what is wrong with them.
+//
+// It takes walls and an estimate of floor and ceiling; it knows nothing of
+// documents, stock lengths' prices or the interface.
+package framing
+
+import (
+	"math"
+
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// Lumber is one kind of wood by its real size.
+type Lumber struct {
+	ID        string
+	Thickness measure.Length
+	Depth     measure.Length
+	Stock     []measure.Length // rising
+	Treated   bool
+}
+
+// Longest is the longest stock length.
+func (l *Lumber) Longest() measure.Length { return l.Stock[len(l.Stock)-1] }
+
+// Rules are the crew's habits that bear on framing.
+type Rules struct {
+	Units  measure.System
+	Mark   measure.Length
+	Fit    measure.Length
+	Hold   measure.Length
+	Lap    measure.Length
+	TiltUp bool
+}
+
+// Wall is one straight partition. Its line runs From to To in millimetres;
+// stations along it are exact.
+type Wall struct {
+	ID       string
+	From, To survey.Point
+	Length   measure.Length
+	Right    bool // the framing stands on the right of the line, seen from From
+	Lumber   *Lumber
+	Bottom   []*Lumber // from the floor up
+	Top      []*Lumber // from the studs up
+	Layout   Layout
+	Openings []Opening // rising by centre, clear of one another and of the ends
+}
+
+// Layout says how the common studs are marked.
+type Layout struct {
+	FromEnd bool
+	Spacing measure.Length
+	Offset  measure.Length
+	Equal   bool
+}
+
+// OpeningKind is what an opening is for.
+type OpeningKind string
+
+// The kinds of opening.
+const (
+	Door   OpeningKind = "door"
+	Cased  OpeningKind = "cased"
+	Window OpeningKind = "window"
+)
+
+// Opening is a rough opening by its middle; Height is from the finished floor
+// to the head (for a window from the sill to the head).
+type Opening struct {
+	ID          string
+	Kind        OpeningKind
+	Centre      measure.Length
+	Width       measure.Length
+	Height      measure.Length
+	Sill        measure.Length // window: top of the rough sill over the finished floor
+	FinishFloor measure.Length
+	Jacks       int // a side
+	Header      Header
+}
+
+// Header spans an opening that carries no load.
+type Header struct {
+	Lumber *Lumber
+	Plies  int
+	OnEdge bool
+}
+
+// Height of the header as it lies.
+func (h Header) Height() measure.Length {
+	if h.OnEdge {
+		return h.Lumber.Depth
+	}
+	return h.Lumber.Thickness * measure.Length(h.Plies)
+}
+
+// Left and Right are the stations of the rough opening's sides.
+func (o Opening) Left() measure.Length  { return o.Centre - o.Width/2 }
+func (o Opening) Right() measure.Length { return o.Left() + o.Width }
+
+// Pack is the width of king and jacks on one side. From the middle out: half
+// the opening, jacks, king.
+func (o Opening) Pack(thickness measure.Length) measure.Length {
+	return thickness * measure.Length(o.Jacks+1)
+}
+
+// Outer are the stations of the two kings' outer faces.
+func (o Opening) Outer(thickness measure.Length) (left, right measure.Length) {
+	return o.Left() - o.Pack(thickness), o.Right() + o.Pack(thickness)
+}
+
+// CutsPlate says whether the bottom plate is cut away in the opening.
+func (o Opening) CutsPlate() bool { return o.Kind != Window }
+
+// At is the place on the middle of the wall's thickness at a station.
+func (w *Wall) At(station measure.Length) survey.Point {
+	dx, dy := w.To.X-w.From.X, w.To.Y-w.From.Y
+	long := math.Hypot(dx, dy)
+	ux, uy := dx/long, dy/long
+	half := w.Lumber.Depth.Millimetres() / 2
+	if w.Right {
+		half = -half
+	}
+	s := station.Millimetres()
+	return survey.Point{X: w.From.X + ux*s - uy*half, Y: w.From.Y + uy*s + ux*half}
+}
+
+// PlateStack is the thickness of all the wall's plates.
+func (w *Wall) PlateStack() measure.Length { return stack(w.Bottom) + stack(w.Top) }
+
+func stack(plates []*Lumber) measure.Length {
+	total := measure.Length(0)
+	for _, p := range plates {
+		total += p.Thickness
+	}
+	return total
+}
+
+// Tape is what a tape hooked on the layout's end reads at the near face of a
+// piece that stands from..to.
+func (w *Wall) Tape(from, to measure.Length) measure.Length {
+	if w.Layout.FromEnd {
+		return w.Length - to
+	}
+	return from
+}

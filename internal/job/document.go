@@ -1,0 +1,153 @@
+// Package job holds the job document: what people measured and chose, as it is
+// written. It reads it strictly and names every fault with its path.
+//
+// Lengths stand here as text with a unit; what they mean together is worked
+// out by package plan.
+package job
+
+import "homalos/internal/measure"
+
+// Format is the mark of a job document.
+const Format = "homalos-job/1"
+
+// Document is a whole job.
+type Document struct {
+	Format string         `json:"format" enum:"homalos-job/1" doc:"What this document is."`
+	Name   string         `json:"name" maxLength:"200" doc:"What the crew calls the job."`
+	Units  measure.System `json:"units" enum:"imperial,metric" doc:"How lengths without a unit are read and all are written."`
+	Mark   string         `json:"mark,omitempty" doc:"Finest mark the crew cuts to. Default 1/16 in or 1 mm."`
+	Rules  *Rules         `json:"rules,omitempty"`
+	Lumber []Lumber       `json:"lumber,omitempty" nullable:"false" doc:"Actual sizes, from one piece measured per delivery."`
+	Survey *Survey        `json:"survey,omitempty"`
+	Walls  []Wall         `json:"walls,omitempty" nullable:"false"`
+}
+
+// Rules are the crew's habits.
+type Rules struct {
+	Spacing string `json:"spacing,omitempty" doc:"Centre to centre of common studs. Default 16 in or 600 mm."`
+	Method  string `json:"method,omitempty" enum:"in-place,tilt-up" doc:"Each stud stood between fixed plates, or built flat and raised. Default in-place."`
+	Fit     string `json:"fit,omitempty" doc:"How much shorter than the space a piece between the plates is cut. Default 1/16 in or 2 mm."`
+	Hold    string `json:"hold,omitempty" doc:"A piece whose 95 % spread is wider than this is held back. Default 3/16 in or 5 mm."`
+	Floor   string `json:"floor,omitempty" enum:"timber,concrete" doc:"On concrete the lowest bottom plate must be treated. Default timber."`
+	Lap     string `json:"lap,omitempty" doc:"Least distance between joints of two top plates. Default 24 in or 600 mm."`
+	Kerf    string `json:"kerf,omitempty" doc:"Width of the saw cut. Default 1/8 in or 3 mm."`
+}
+
+// Lumber is one kind of wood by its real size.
+type Lumber struct {
+	ID        string   `json:"id" maxLength:"64"`
+	Thickness string   `json:"thickness" doc:"Actual thickness."`
+	Depth     string   `json:"depth" doc:"Actual depth: the wall's framing depth."`
+	Stock     []string `json:"stock,omitempty" nullable:"false" doc:"Lengths it is sold in. Default 96, 120, 144, 192 in or 2400, 3000, 3600, 4800 mm."`
+	Treated   bool     `json:"treated,omitempty"`
+}
+
+// Survey is the building as found.
+type Survey struct {
+	Noise        string        `json:"noise,omitempty" doc:"Standard error of one reading. Default 1/32 in or 0.8 mm."`
+	Readings     []Reading     `json:"readings,omitempty" nullable:"false"`
+	Joists       []Joists      `json:"joists,omitempty" nullable:"false"`
+	Obstructions []Obstruction `json:"obstructions,omitempty" nullable:"false"`
+}
+
+// Reading is one reading. Readings are only ever added: a later one that
+// replaces an earlier one names it.
+type Reading struct {
+	ID       string `json:"id" maxLength:"64"`
+	Kind     string `json:"kind" enum:"gap,floor,ceiling"`
+	Basis    string `json:"basis,omitempty" enum:"open,stacked,between" doc:"What a gap's tape stood between. Default open."`
+	Place    *Place `json:"place,omitempty"`
+	Value    string `json:"value,omitempty"`
+	Replaces string `json:"replaces,omitempty" doc:"Id of the earlier reading that this one corrects."`
+	Void     bool   `json:"void,omitempty" doc:"Takes the reading it replaces back, giving no new value."`
+	Taken    string `json:"taken,omitempty" doc:"When it was read, as RFC 3339."`
+}
+
+// Place is a point on the plan, or a station along a wall.
+type Place struct {
+	X       string `json:"x,omitempty"`
+	Y       string `json:"y,omitempty"`
+	Wall    string `json:"wall,omitempty"`
+	Station string `json:"station,omitempty"`
+}
+
+// Joists are a run of joists of the floor or the ceiling.
+type Joists struct {
+	ID      string   `json:"id" maxLength:"64"`
+	Of      string   `json:"of" enum:"floor,ceiling"`
+	Angle   float64  `json:"angle" doc:"Direction they run, degrees anticlockwise from x."`
+	First   Place    `json:"first" doc:"A point on the centre line of one joist."`
+	Spacing string   `json:"spacing,omitempty"`
+	Count   int      `json:"count,omitempty" minimum:"0" maximum:"1000"`
+	At      []string `json:"at,omitempty" nullable:"false" doc:"Distances from the first, in place of spacing and count."`
+	Width   string   `json:"width,omitempty"`
+	Exposed bool     `json:"exposed,omitempty"`
+}
+
+// Obstruction is a straight run of something in the way.
+type Obstruction struct {
+	ID        string     `json:"id" maxLength:"64"`
+	Kind      string     `json:"kind" doc:"beam, duct, pipe, drain, soffit, box, post, …"`
+	From      Place      `json:"from"`
+	To        Place      `json:"to"`
+	Width     string     `json:"width" doc:"Across, or outside diameter."`
+	Underside string     `json:"underside,omitempty" doc:"Elevation of its underside."`
+	Headroom  string     `json:"headroom,omitempty" doc:"Height of its underside over the floor, in place of underside."`
+	Rises     bool       `json:"rises,omitempty" doc:"A pipe or post that comes up from the floor."`
+	Clear     *Clearance `json:"clear,omitempty"`
+}
+
+// Clearance is the room an obstruction wants around it.
+type Clearance struct {
+	Side  string `json:"side,omitempty"`
+	Below string `json:"below,omitempty"`
+}
+
+// Wall is one straight partition.
+type Wall struct {
+	ID       string    `json:"id" maxLength:"32"`
+	Name     string    `json:"name,omitempty" maxLength:"100" doc:"What the crew calls it."`
+	From     Place     `json:"from"`
+	To       Place     `json:"to"`
+	Body     string    `json:"body,omitempty" enum:"left,right" doc:"Side of the snapped line the framing stands on, seen from its from end. Default left."`
+	Lumber   string    `json:"lumber"`
+	Bottom   []string  `json:"bottom,omitempty" nullable:"false" doc:"Plates from the floor up. Default one of the wall's lumber."`
+	Top      []string  `json:"top,omitempty" nullable:"false" doc:"Plates from the studs up. Default one of the wall's lumber."`
+	Layout   *Layout   `json:"layout,omitempty"`
+	Openings []Opening `json:"openings,omitempty" nullable:"false"`
+}
+
+// Layout says how the common studs are marked.
+type Layout struct {
+	From    string `json:"from,omitempty" enum:"start,end" doc:"End that the tape hooks on. Default start."`
+	Spacing string `json:"spacing,omitempty" doc:"Default: the job's."`
+	Offset  string `json:"offset,omitempty" doc:"Added to every mark. Default 0."`
+	Mode    string `json:"mode,omitempty" enum:"on-centre,equal" doc:"Default on-centre."`
+}
+
+// Opening is a door, a cased opening or a window.
+type Opening struct {
+	ID          string  `json:"id" maxLength:"32"`
+	Kind        string  `json:"kind" enum:"door,cased,window"`
+	Centre      string  `json:"centre" doc:"Station of its middle."`
+	Leaf        *Size   `json:"leaf,omitempty" doc:"The door leaf or the unit."`
+	Rough       *Size   `json:"rough,omitempty" doc:"Overrides what follows from the leaf."`
+	Sill        string  `json:"sill,omitempty" doc:"Window: height of the rough sill's top over the finished floor."`
+	FinishFloor string  `json:"finishFloor,omitempty" doc:"Floor finish still to come. Default 0."`
+	Jacks       int     `json:"jacks,omitempty" minimum:"0" maximum:"3" doc:"A side. Default 1; over 6 ft 2, from 16 ft 3."`
+	Header      *Header `json:"header,omitempty" doc:"Default one flat of the wall's lumber; over 8 ft two on edge."`
+}
+
+// Size is a width and a height.
+type Size struct {
+	Width  string `json:"width,omitempty"`
+	Height string `json:"height,omitempty"`
+}
+
+// Header says what spans a non-bearing opening. No size is ever offered for a
+// bearing one: that is a licensed engineer's.
+type Header struct {
+	Lumber string `json:"lumber,omitempty"`
+	Plies  int    `json:"plies,omitempty" minimum:"0" maximum:"3"`
+	Lie    string `json:"lie,omitempty" enum:"flat,on-edge,edge" doc:"Flat, or on edge (edge says the same as on-edge)."`
+}

@@ -1,0 +1,186 @@
+// Package plan is the one function at the heart of it: a job in, a plan out.
+// It reads a job document's lengths and places, calls survey, framing and
+// cutting in the order of the work, and writes the plan document.
+package plan
+
+import "homalos/internal/measure"
+
+// Format is the mark of a plan document.
+const Format = "homalos-plan/1"
+
+// Plan is everything that follows from a job. Lengths are text in the job's
+// unit, exact.
+type Plan struct {
+	Format   string         `json:"format" enum:"homalos-plan/1"`
+	Name     string         `json:"name"`
+	Units    measure.System `json:"units" enum:"imperial,metric"`
+	Mark     string         `json:"mark"`
+	Walls    []Wall         `json:"walls" nullable:"false"`
+	Cuts     []Cut          `json:"cuts" nullable:"false"`
+	Sticks   []Stick        `json:"sticks" nullable:"false"`
+	Buy      []Buy          `json:"buy" nullable:"false"`
+	Findings []Finding      `json:"findings" nullable:"false"`
+
+	// Drawings are the walls as pictures, in the walls' order; they are no part
+	// of the document.
+	Drawings []Drawing `json:"-"`
+}
+
+// Wall is one wall's members, marks and findings.
+type Wall struct {
+	ID       string    `json:"id"`
+	Length   string    `json:"length"`
+	Members  []Member  `json:"members" nullable:"false"`
+	Marks    []Mark    `json:"marks" nullable:"false"`
+	Findings []Finding `json:"findings" nullable:"false"`
+}
+
+// Member is one piece of wood. Exact, cut and spread are left out where too
+// little is read to say.
+type Member struct {
+	ID      string `json:"id"`
+	Kind    string `json:"kind" doc:"stud, king, jack, header, cripple, sill, under-sill, bottom-plate, top-plate"`
+	Lumber  string `json:"lumber"`
+	From    string `json:"from" doc:"Station of the nearer face or end, from the wall's from end."`
+	To      string `json:"to"`
+	Exact   string `json:"exact,omitempty" doc:"What the sum adds up to."`
+	Cut     string `json:"cut,omitempty" doc:"Exact brought to the mark."`
+	Spread  string `json:"spread,omitempty" doc:"Half the width of the 95 % interval of exact."`
+	State   string `json:"state" enum:"ready,measure-first,blocked"`
+	Opening string `json:"opening,omitempty" doc:"The opening it belongs to."`
+	Why     string `json:"why,omitempty" doc:"Why it stands off the layout."`
+	Frees   *Want  `json:"frees,omitempty" doc:"The reading that would free a held piece."`
+	Sum     []Line `json:"sum" nullable:"false"`
+}
+
+// Want is a reading to take.
+type Want struct {
+	Kind    string `json:"kind" enum:"gap,floor,ceiling"`
+	Station string `json:"station"`
+	Text    string `json:"text"`
+}
+
+// Line is one line of a sum.
+type Line struct {
+	What     string   `json:"what"`
+	Value    string   `json:"value"`
+	Readings []string `json:"readings,omitempty" nullable:"false"`
+}
+
+// Mark is a line on the plates and the side the wood lies.
+type Mark struct {
+	Tape   string   `json:"tape" doc:"What the tape reads from the end it hooks on."`
+	Set    string   `json:"set" enum:"ahead"`
+	Member string   `json:"member"`
+	Plates []string `json:"plates" nullable:"false"`
+}
+
+// Finding is something to know and what to do about it.
+type Finding struct {
+	Code    string   `json:"code"`
+	Level   string   `json:"level" enum:"stop,warn,note"`
+	Wall    string   `json:"wall,omitempty"`
+	At      string   `json:"at,omitempty" doc:"Station."`
+	Text    string   `json:"text"`
+	Fix     string   `json:"fix"`
+	Members []string `json:"members,omitempty" nullable:"false"`
+}
+
+// Cut is alike pieces.
+type Cut struct {
+	Lumber  string   `json:"lumber"`
+	Length  string   `json:"length"`
+	Count   int      `json:"count"`
+	Members []string `json:"members" nullable:"false"`
+	State   string   `json:"state" enum:"ready,measure-first,blocked"`
+}
+
+// Stick is one stock length and its pieces in order.
+type Stick struct {
+	Lumber string     `json:"lumber"`
+	Stock  string     `json:"stock"`
+	Cuts   []StickCut `json:"cuts" nullable:"false"`
+	Offcut string     `json:"offcut"`
+}
+
+// StickCut is one piece from a stick. Held pieces are counted, not cut.
+type StickCut struct {
+	Member string `json:"member"`
+	Length string `json:"length"`
+	State  string `json:"state,omitempty" doc:"Left out when ready."`
+}
+
+// Buy is how many sticks to buy.
+type Buy struct {
+	Lumber string `json:"lumber"`
+	Stock  string `json:"stock"`
+	Count  int    `json:"count"`
+}
+
+// Drawing is a wall as a picture: millimetres for drawing, text for reading.
+type Drawing struct {
+	Wall     string         `json:"wall"`
+	Length   float64        `json:"length"`
+	Hook     string         `json:"hook" enum:"start,end"`
+	Known    bool           `json:"known" doc:"False: too few readings to draw floor and ceiling."`
+	Levels   bool           `json:"levels" doc:"Heights are from the laser line."`
+	Surface  []SurfacePoint `json:"surface" nullable:"false"`
+	Pieces   []DrawnPiece   `json:"pieces" nullable:"false"`
+	Pins     []Pin          `json:"pins" nullable:"false"`
+	Openings []DrawnOpening `json:"openings" nullable:"false"`
+	Tape     []TapeNumber   `json:"tape" nullable:"false"`
+	Bottom   float64        `json:"bottom" doc:"Thickness of the bottom plates."`
+	Top      float64        `json:"top" doc:"Thickness of the top plates."`
+	Depth    float64        `json:"depth"`
+}
+
+// SurfacePoint is floor and ceiling at a station.
+type SurfacePoint struct {
+	At      float64 `json:"at"`
+	Floor   float64 `json:"floor"`
+	Ceiling float64 `json:"ceiling"`
+	Spread  float64 `json:"spread"`
+}
+
+// DrawnPiece is a member to draw: an upright or a span.
+type DrawnPiece struct {
+	ID    string  `json:"id"`
+	Kind  string  `json:"kind"`
+	State string  `json:"state"`
+	From  float64 `json:"from"`
+	To    float64 `json:"to"`
+	Foot  float64 `json:"foot"`
+	Head  float64 `json:"head"`
+	Known bool    `json:"known"`
+	Label string  `json:"label" doc:"The cut length as it is read out."`
+	Tape  string  `json:"tape" doc:"The mark, wood ahead."`
+}
+
+// Pin is a reading in the picture.
+type Pin struct {
+	Reading string  `json:"reading"`
+	Kind    string  `json:"kind"`
+	At      float64 `json:"at"`
+	Label   string  `json:"label"`
+	Said    string  `json:"said" doc:"The station as it is read out."`
+}
+
+// DrawnOpening is a rough opening in the picture.
+type DrawnOpening struct {
+	ID     string  `json:"id"`
+	Kind   string  `json:"kind"`
+	From   float64 `json:"from"`
+	To     float64 `json:"to"`
+	Head   float64 `json:"head"`
+	Sill   float64 `json:"sill"`
+	Known  bool    `json:"known"`
+	Label  string  `json:"label"`
+	Centre string  `json:"centre"`
+}
+
+// TapeNumber is a number on the running tape.
+type TapeNumber struct {
+	At    float64 `json:"at"`
+	Label string  `json:"label"`
+	Major bool    `json:"major"`
+}

@@ -1,0 +1,163 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+)
+
+// draw makes the picture of a wall: what is drawn in millimetres, what is read
+// as text.
+func (s *setup) draw(f *framing.Framed) Drawing {
+	w := f.Wall
+	d := Drawing{
+		Wall: w.ID, Length: w.Length.Millimetres(), Hook: "start", Known: f.Section.Known, Levels: f.Section.Levels,
+		Surface: []SurfacePoint{}, Pieces: []DrawnPiece{}, Pins: []Pin{}, Openings: []DrawnOpening{}, Tape: s.tape(w),
+		Bottom: stackOf(w.Bottom), Top: stackOf(w.Top), Depth: w.Lumber.Depth.Millimetres(),
+	}
+	if w.Layout.FromEnd {
+		d.Hook = "end"
+	}
+	for _, p := range f.Section.Points {
+		d.Surface = append(d.Surface, SurfacePoint{p.At.Millimetres(), p.Floor, p.Ceiling, p.Spread})
+	}
+	heads := map[string]float64{}
+	for _, m := range f.Members {
+		d.Pieces = append(d.Pieces, s.drawPiece(w, m))
+		if m.Kind == framing.HeaderPly && m.Layer == 0 && f.Section.Levels {
+			heads[m.Opening] = m.Base
+		}
+	}
+	for _, o := range w.Openings {
+		head, known := heads[o.ID]
+		d.Openings = append(d.Openings, DrawnOpening{
+			ID: o.ID, Kind: string(o.Kind), From: o.Left().Millimetres(), To: o.Right().Millimetres(), Head: head, Known: known,
+			Sill: head - o.Height.Millimetres(), Label: s.say(o.Width) + " × " + s.say(o.Height+o.FinishFloor), Centre: s.say(o.Centre),
+		})
+	}
+	d.Pins = append(d.Pins, s.pins(w)...)
+	return d
+}
+
+func (s *setup) say(l measure.Length) string { return s.rules.Units.Say(l, s.rules.Mark) }
+
+func (s *setup) drawPiece(w *framing.Wall, m framing.Member) DrawnPiece {
+	p := DrawnPiece{
+		ID: m.ID, Kind: string(m.Kind), State: string(m.State), From: m.From.Millimetres(), To: m.To.Millimetres(),
+		Known: m.Known, Tape: s.say(w.Tape(m.From, m.To)),
+	}
+	if !m.Known {
+		return p
+	}
+	p.Label = s.say(m.Cut)
+	p.Foot = m.Base
+	switch {
+	case m.Kind.Upright():
+		p.Head = m.Base + m.Exact.Millimetres()
+	case m.Kind == framing.HeaderPly:
+		p.Head = m.Base + headerHeight(w, m)
+	default:
+		p.Head = m.Base + m.Lumber.Thickness.Millimetres()
+	}
+	return p
+}
+
+// headerHeight of one ply as it lies.
+func headerHeight(w *framing.Wall, m framing.Member) float64 {
+	for _, o := range w.Openings {
+		if o.ID == m.Opening && o.Header.OnEdge {
+			return m.Lumber.Depth.Millimetres()
+		}
+	}
+	return m.Lumber.Thickness.Millimetres()
+}
+
+func stackOf(plates []*framing.Lumber) float64 {
+	total := 0.0
+	for _, p := range plates {
+		total += p.Thickness.Millimetres()
+	}
+	return total
+}
+
+// pins are the standing readings that were given along this wall, and those
+// on the plan that lie within its framing.
+func (s *setup) pins(w *framing.Wall) []Pin {
+	if s.doc.Survey == nil {
+		return nil
+	}
+	given := map[string]job.Reading{}
+	for _, r := range s.doc.Survey.Readings {
+		given[r.ID] = r
+	}
+	start, end := w.At(0), w.At(w.Length)
+	long := start.Distance(end)
+	var out []Pin
+	for _, r := range s.readings {
+		along := ((r.At.X-start.X)*(end.X-start.X) + (r.At.Y-start.Y)*(end.Y-start.Y)) / long
+		off := ((r.At.Y-start.Y)*(end.X-start.X) - (r.At.X-start.X)*(end.Y-start.Y)) / long
+		doc := given[r.ID]
+		if doc.Place.Wall != w.ID && (along < 0 || along > long || off > 150 || off < -150) {
+			continue
+		}
+		value, _ := measure.Read(doc.Value, s.rules.Units)
+		out = append(out, Pin{r.ID, string(r.Kind), along, s.rules.Units.Say(value, 0), s.say(measure.FromMillimetres(along))})
+	}
+	return out
+}
+
+// tape numbers the running tape from the end it hooks on.
+func (s *setup) tape(w *framing.Wall) []TapeNumber {
+	step, each := measure.Inch, 16
+	if s.rules.Units == measure.Metric {
+		step, each = 100*measure.Millimetre, 5
+	}
+	for w.Length/step > 300 {
+		step, each = step*10, 10
+	}
+	out := []TapeNumber{}
+	for i := 0; measure.Length(i)*step <= w.Length; i++ {
+		read := measure.Length(i) * step
+		at := read
+		if w.Layout.FromEnd {
+			at = w.Length - read
+		}
+		n := TapeNumber{At: at.Millimetres(), Major: i%each == 0 && i > 0}
+		if n.Major {
+			n.Label = s.say(read)
+		}
+		out = append(out, n)
+	}
+	return out
+}
+
+// Table is the saw list as aligned text.
+func (p Plan) Table() string {
+	rows := [][]string{{"lumber", "length", "count", "state", "pieces"}}
+	for _, c := range p.Cuts {
+		rows = append(rows, []string{c.Lumber, c.Length, fmt.Sprint(c.Count), c.State, strings.Join(c.Members, " ")})
+	}
+	wide := make([]int, 5)
+	for _, row := range rows {
+		for i, cell := range row {
+			wide[i] = max(wide[i], len([]rune(cell)))
+		}
+	}
+	var b strings.Builder
+	for _, row := range rows {
+		line := ""
+		for i, cell := range row {
+			pad := strings.Repeat(" ", wide[i]-len([]rune(cell)))
+			if i == 1 || i == 2 {
+				line += pad + cell + "  "
+			} else {
+				line += cell + pad + "  "
+			}
+		}
+		b.WriteString(strings.TrimRight(line, " ") + "\n")
+	}
+	return b.String()
+}

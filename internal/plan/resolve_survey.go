@@ -1,0 +1,220 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+func (r *resolver) setSurvey() {
+	u := r.doc.Units
+	usual := u.Pick(measure.Inch/32, 8*mm/10)
+	r.noise = usual.Millimetres()
+	if r.doc.Survey == nil {
+		return
+	}
+	s := *r.doc.Survey
+	r.noise = r.within("survey.noise", s.Noise, usual, 0, u.Pick(2*measure.Inch, 50*mm)).Millimetres()
+	r.setReadings(s.Readings)
+	seen := map[string]bool{}
+	for i, j := range s.Joists {
+		r.joists(fmt.Sprintf("survey.joists[%d]", i), j, seen)
+	}
+	seen = map[string]bool{}
+	for i, o := range s.Obstructions {
+		r.obstruction(fmt.Sprintf("survey.obstructions[%d]", i), o, seen)
+	}
+}
+
+// setReadings keeps the readings that stand: not those a later one replaces.
+func (r *resolver) setReadings(all []job.Reading) {
+	if len(all) > mostReadings {
+		r.faults.Add("survey.readings", "%d readings: split the job, at most %d", len(all), mostReadings)
+		return
+	}
+	seen := map[string]bool{}
+	replaced := map[string]bool{}
+	for i, reading := range all {
+		path := fmt.Sprintf("survey.readings[%d]", i)
+		if old := reading.Replaces; old != "" {
+			switch {
+			case !seen[old]:
+				r.faults.Add(path+".replaces", "%q is no earlier reading", old)
+			case replaced[old]:
+				r.faults.Add(path+".replaces", "%q is replaced already: name the reading that stands", old)
+			}
+			replaced[old] = true
+		}
+		r.id(path+".id", reading.ID, seen, 64)
+	}
+	type placed struct {
+		survey.Reading
+		path string
+	}
+	var floors, ceilings []placed
+	for i, reading := range all {
+		path := fmt.Sprintf("survey.readings[%d]", i)
+		if reading.Void {
+			if reading.Replaces == "" || reading.Value != "" {
+				r.faults.Add(path, "a reading taken back names what it replaces and gives no value")
+			}
+			continue
+		}
+		got, ok := r.reading(path, reading)
+		if !ok || replaced[reading.ID] {
+			continue
+		}
+		r.readings = append(r.readings, got)
+		switch got.Kind {
+		case survey.FloorReading:
+			floors = append(floors, placed{got, path})
+		case survey.CeilingReading:
+			ceilings = append(ceilings, placed{got, path})
+		}
+	}
+	for _, c := range ceilings {
+		nearest, best := placed{}, math.Inf(1)
+		for _, f := range floors {
+			if d := f.At.Distance(c.At); d < best {
+				nearest, best = f, d
+			}
+		}
+		if !math.IsInf(best, 1) && c.Value <= nearest.Value {
+			r.faults.Add(c.path+".value", "the ceiling here is not above the floor read nearest to it (%s): check the sign and which was read", nearest.ID)
+		}
+	}
+}
+
+func (r *resolver) reading(path string, reading job.Reading) (survey.Reading, bool) {
+	before := len(r.faults)
+	out := survey.Reading{ID: reading.ID, Kind: survey.Kind(reading.Kind)}
+	r.word(path+".kind", reading.Kind, "gap", "floor", "ceiling")
+	r.word(path+".basis", reading.Basis, "open", "stacked", "between")
+	value, given := r.must(path+".value", reading.Value)
+	var wall *framing.Wall
+	if reading.Place == nil {
+		r.faults.Add(path+".place", "missing: say where it was read")
+	} else {
+		out.At, wall = r.place(path+".place", *reading.Place)
+	}
+	if reading.Kind == "gap" {
+		if given && (value <= 0 || value > 100*measure.Metre) {
+			r.faults.Add(path+".value", "a gap of %s: the ceiling would be under the floor, or out of reach", r.write(value))
+		}
+		if reading.Basis == "stacked" || reading.Basis == "between" {
+			switch {
+			case reading.Place != nil && reading.Place.Wall == "":
+				r.faults.Add(path+".place", "a %s gap is taken over a wall's plates: give the wall and station", reading.Basis)
+			case wall != nil:
+				value += wall.PlateStack()
+			}
+		}
+	} else {
+		if reading.Basis != "" {
+			r.faults.Add(path+".basis", "only a gap has a basis")
+		}
+		if given && value.Abs() > 100*measure.Metre {
+			r.faults.Add(path+".value", "%s from the laser line: check the unit", r.write(value))
+		}
+	}
+	out.Value = value.Millimetres()
+	return out, len(r.faults) == before && reading.Place != nil && (reading.Place.Wall == "" || wall != nil)
+}
+
+// place finds a place on the plan; the wall is given when it lies on one.
+func (r *resolver) place(path string, p job.Place) (survey.Point, *framing.Wall) {
+	if p.Wall == "" && p.Station == "" {
+		x, y, _ := r.point(path, p)
+		return dot(x, y), nil
+	}
+	if p.X != "" || p.Y != "" {
+		r.faults.Add(path, "x and y together with a wall: give one of them")
+		return survey.Point{}, nil
+	}
+	station, ok := r.must(path+".station", p.Station)
+	wall := r.wallOf[p.Wall]
+	if wall == nil {
+		for _, w := range r.doc.Walls {
+			if w.ID == p.Wall {
+				return survey.Point{}, nil // the wall has faults of its own
+			}
+		}
+		r.faults.Add(path+".wall", "%q is no wall of this job", p.Wall)
+		return survey.Point{}, nil
+	}
+	if ok && (station < 0 || station > wall.Length) {
+		r.faults.Add(path+".station", "%s is off the wall, which is %s long", r.write(station), r.write(wall.Length))
+	}
+	return wall.At(station), wall
+}
+
+func (r *resolver) joists(path string, j job.Joists, seen map[string]bool) {
+	r.id(path+".id", j.ID, seen, 64)
+	r.word(path+".of", j.Of, "floor", "ceiling")
+	r.point(path+".first", j.First)
+	r.within(path+".width", j.Width, 3*measure.Inch/2, 1, measure.Metre)
+	if math.Abs(j.Angle) > 360 {
+		r.faults.Add(path+".angle", "%g degrees: give between -360 and 360", j.Angle)
+	}
+	if j.At != nil {
+		if j.Spacing != "" || j.Count != 0 {
+			r.faults.Add(path+".at", "takes the place of spacing and count: give one or the other")
+		}
+		for i, at := range j.At {
+			r.must(fmt.Sprintf("%s.at[%d]", path, i), at)
+		}
+		return
+	}
+	if j.Count < 1 || j.Count > 1000 {
+		r.faults.Add(path+".count", "%d joists: give 1 to 1000", j.Count)
+	}
+	if j.Count > 1 || j.Spacing != "" {
+		if s, ok := r.must(path+".spacing", j.Spacing); ok && s <= 0 {
+			r.faults.Add(path+".spacing", "%s is no spacing", r.write(s))
+		}
+	}
+}
+
+func (r *resolver) obstruction(path string, o job.Obstruction, seen map[string]bool) {
+	before := len(r.faults)
+	r.id(path+".id", o.ID, seen, 64)
+	if o.Kind == "" {
+		r.faults.Add(path+".kind", "empty: say what it is, such as duct or pipe")
+	}
+	x1, y1, _ := r.point(path+".from", o.From)
+	x2, y2, _ := r.point(path+".to", o.To)
+	out := framing.Obstruction{ID: o.ID, Kind: o.Kind, From: dot(x1, y1), To: dot(x2, y2), Rises: o.Rises}
+	if w, ok := r.must(path+".width", o.Width); ok {
+		if w <= 0 || w > 20*measure.Metre {
+			r.faults.Add(path+".width", "%s is no width", r.write(w))
+		}
+		out.Width = w.Millimetres()
+	}
+	if o.Clear != nil {
+		out.Side = r.within(path+".clear.side", o.Clear.Side, 0, 0, measure.Metre).Millimetres()
+		out.Below = r.within(path+".clear.below", o.Clear.Below, 0, 0, measure.Metre).Millimetres()
+	}
+	switch {
+	case o.Underside != "" && o.Headroom != "":
+		r.faults.Add(path+".headroom", "underside and headroom say the same: give one")
+	case o.Underside != "":
+		v := r.length(path+".underside", o.Underside, 0).Millimetres()
+		out.Underside = &v
+	case o.Headroom != "":
+		h := r.length(path+".headroom", o.Headroom, measure.Inch)
+		if h <= 0 {
+			r.faults.Add(path+".headroom", "%s is no headroom", r.write(h))
+		}
+		v := h.Millimetres()
+		out.Headroom = &v
+	case !o.Rises:
+		r.faults.Add(path, "say how low it hangs: underside or headroom; or that it rises from the floor")
+	}
+	if len(r.faults) == before {
+		r.obstructions = append(r.obstructions, out)
+	}
+}

@@ -1,0 +1,127 @@
+package survey
+
+import "gonum.org/v1/gonum/mat"
+
+// Held is a sum that is too uncertain to cut by: it is free once its spread is
+// at most Hold millimetres.
+type Held struct {
+	Terms []Term
+	Hold  float64
+}
+
+// Step is one further reading worth taking, and which held sums (by index) it
+// frees once the steps before it are taken too.
+type Step struct {
+	Candidate int
+	Frees     []int
+}
+
+// Next orders further readings: each is the candidate that frees most held
+// sums, or, where none frees any, the one that narrows them most. It stops
+// when nothing is held, when no candidate helps, or after most steps. Values
+// of the candidates are not looked at: what a reading frees doesn't depend on
+// what it will say.
+func (m *Model) Next(held []Held, candidates []Reading, most int) []Step {
+	if len(m.fits) == 0 || len(held) == 0 || len(candidates) == 0 {
+		return nil
+	}
+	sums := make([][]Term, 0, len(held)+len(candidates))
+	for _, h := range held {
+		sums = append(sums, h.Terms)
+	}
+	for _, c := range candidates {
+		sums = append(sums, c.terms())
+	}
+	cov := m.covariance(sums)
+	free := make([]bool, len(held))
+	limit := make([]float64, len(held)) // variance at which each is free
+	for i, h := range held {
+		limit[i] = h.Hold * h.Hold / (surety * surety)
+		free[i] = cov.At(i, i) <= limit[i]
+	}
+	taken := make([]bool, len(candidates))
+	var steps []Step
+	for len(steps) < most {
+		best, bestFrees, bestGain := -1, 0, 1e-3
+		for c := range candidates {
+			if taken[c] {
+				continue
+			}
+			k := len(held) + c
+			own := cov.At(k, k) + m.noise*m.noise
+			frees, gain := 0, 0.0
+			for i := range held {
+				if free[i] {
+					continue
+				}
+				drop := cov.At(i, k) * cov.At(i, k) / own
+				gain += drop / limit[i]
+				if cov.At(i, i)-drop <= limit[i] {
+					frees++
+				}
+			}
+			if frees > bestFrees || frees == bestFrees && gain > bestGain {
+				best, bestFrees, bestGain = c, frees, gain
+			}
+		}
+		if best < 0 {
+			break
+		}
+		taken[best] = true
+		condition(cov, len(held)+best, m.noise*m.noise)
+		step := Step{Candidate: best}
+		for i := range held {
+			if !free[i] && cov.At(i, i) <= limit[i] {
+				free[i] = true
+				step.Frees = append(step.Frees, i)
+			}
+		}
+		steps = append(steps, step)
+	}
+	return steps
+}
+
+// covariance of the sums given the readings, over the kept shapes.
+func (m *Model) covariance(sums [][]Term) *mat.SymDense {
+	n, count := len(m.readings), len(sums)
+	total := mat.NewSymDense(count, nil)
+	cross := mat.NewDense(n, count, nil)
+	var solved mat.Dense
+	for f := range m.fits {
+		fit := &m.fits[f]
+		for i, r := range m.readings {
+			terms := r.terms()
+			for j, s := range sums {
+				cross.Set(i, j, m.between(terms, s, fit.shape))
+			}
+		}
+		if err := fit.chol.SolveTo(&solved, cross); err != nil {
+			if _, ill := err.(mat.Condition); !ill {
+				continue
+			}
+		}
+		var explained mat.Dense
+		explained.Mul(cross.T(), &solved)
+		for i := range count {
+			for j := i; j < count; j++ {
+				total.SetSym(i, j, total.At(i, j)+fit.weight*(m.between(sums[i], sums[j], fit.shape)-(explained.At(i, j)+explained.At(j, i))/2))
+			}
+		}
+	}
+	return total
+}
+
+// condition takes a noisy reading of sum k into account.
+func condition(cov *mat.SymDense, k int, noise float64) {
+	n := cov.SymmetricDim()
+	own := cov.At(k, k) + noise
+	col := make([]float64, n)
+	for i := range n {
+		col[i] = cov.At(i, k)
+	}
+	for i := range n {
+		for j := i; j < n; j++ {
+			cov.SetSym(i, j, cov.At(i, j)-col[i]*col[j]/own)
+		}
+	}
+}

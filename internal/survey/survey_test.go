@@ -1,0 +1,136 @@
+package survey
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+const in = 25.4
+
+func gaps(values ...float64) []Reading {
+	var out []Reading
+	for i, v := range values {
+		out = append(out, Reading{fmt.Sprint("r", i), GapReading, Point{float64(i) * 24 * in, 0}, v})
+	}
+	return out
+}
+
+func TestExactOnAPlaneBetweenReadings(t *testing.T) {
+	// both surfaces tilt; paired readings in three corners and two more
+	floor := func(p Point) float64 { return -1000 + 0.004*p.X - 0.003*p.Y }
+	ceiling := func(p Point) float64 { return 1400 - 0.002*p.X + 0.001*p.Y }
+	var readings []Reading
+	for i, p := range []Point{{0, 0}, {3600, 0}, {0, 3000}, {3600, 3000}, {1700, 1200}} {
+		readings = append(readings, Reading{fmt.Sprint("f", i), FloorReading, p, floor(p)}, Reading{fmt.Sprint("c", i), CeilingReading, p, ceiling(p)})
+	}
+	m := Fit(readings, 0.8)
+	at := Point{2500, 2100}
+	e := m.Estimate(Gap(at))
+	require.True(t, e.Known)
+	assert.InDelta(t, ceiling(at)-floor(at), e.Value, 0.05)
+	step := m.Estimate([]Term{{Floor, at, 1}, {Floor, Point{400, 300}, -1}})
+	assert.InDelta(t, floor(at)-floor(Point{400, 300}), step.Value, 0.05)
+}
+
+func TestSpreadGrowsAwayFromReadings(t *testing.T) {
+	m := Fit(gaps(2440, 2445, 2441, 2438), 0.8)
+	at := m.Estimate(Gap(Point{48 * in, 0}))
+	between := m.Estimate(Gap(Point{60 * in, 0}))
+	beyond := m.Estimate(Gap(Point{150 * in, 0}))
+	assert.InDelta(t, 2441, at.Value, 1.5)
+	assert.Less(t, at.Spread, between.Spread)
+	assert.Less(t, between.Spread, beyond.Spread)
+	assert.Equal(t, []string{"r2"}, at.From, "read at this very place")
+	assert.ElementsMatch(t, []string{"r2", "r3"}, between.From)
+}
+
+func TestTooFewReadingsAreSaidToBeFew(t *testing.T) {
+	here := Gap(Point{0, 0})
+	assert.False(t, Fit(nil, 0.8).Estimate(here).Known, "nothing read")
+	for n := 1; n < 3; n++ {
+		e := Fit(gaps(2440, 2441, 2442)[:n], 0.8).Estimate(here)
+		assert.True(t, e.Known && e.Few, "%d readings", n)
+	}
+	assert.False(t, Fit(gaps(2440, 2441, 2442), 0.8).Estimate(here).Few)
+	floor := []Term{{Floor, Point{0, 0}, 1}}
+	assert.False(t, Fit(gaps(2440, 2441, 2442, 2443), 0.8).Estimate(floor).Known, "gaps alone say nothing of a level")
+}
+
+func TestAReadingAtAPlaceNarrowsItsGap(t *testing.T) {
+	readings := gaps(2440, 2452, 2441, 2438)
+	at := Point{60 * in, 0}
+	before := Fit(readings, 0.8).Estimate(Gap(at))
+	after := Fit(append(readings, Reading{"new", GapReading, at, before.Value}), 0.8).Estimate(Gap(at))
+	assert.Less(t, after.Spread, before.Spread)
+	assert.Less(t, after.Spread, surety*0.8*1.05, "no wider than the reading's own")
+}
+
+func TestGapsAndLevelsWorkTogether(t *testing.T) {
+	// floor shot along the wall, gaps beside it: together they say where the ceiling is
+	var readings []Reading
+	for i := range 6 {
+		p := Point{float64(i) * 600, 0}
+		readings = append(readings, Reading{fmt.Sprint("f", i), FloorReading, p, -1000 + float64(i)}, Reading{fmt.Sprint("g", i), GapReading, p, 2400 - float64(i)})
+	}
+	e := Fit(readings, 0.8).Estimate([]Term{{Ceiling, Point{1500, 0}, 1}})
+	require.True(t, e.Known)
+	assert.InDelta(t, 1400, e.Value, 0.5)
+}
+
+func TestNextAsksWhereItFreesMost(t *testing.T) {
+	m := Fit([]Reading{
+		{"a", GapReading, Point{0, 0}, 2440}, {"b", GapReading, Point{600, 0}, 2443}, {"c", GapReading, Point{1200, 0}, 2437}, {"d", GapReading, Point{5000, 0}, 2445},
+	}, 0.8)
+	var held []Held
+	var candidates []Reading
+	for _, x := range []float64{2400, 3000, 3600} {
+		held = append(held, Held{Gap(Point{x, 0}), 2.5})
+		candidates = append(candidates, Reading{Kind: GapReading, At: Point{x, 0}})
+	}
+	steps := m.Next(held, candidates, 5)
+	require.NotEmpty(t, steps)
+	freed := map[int]bool{}
+	for _, s := range steps {
+		for _, f := range s.Frees {
+			assert.False(t, freed[f], "freed once")
+			freed[f] = true
+		}
+	}
+	assert.Len(t, freed, 3)
+	assert.Empty(t, m.Next(nil, candidates, 5), "enough")
+}
+
+func TestNearAgreesWithTheWhole(t *testing.T) {
+	r := rand.New(rand.NewPCG(3, 4))
+	var readings []Reading
+	for i := range 300 {
+		p := Point{r.Float64() * 12000, r.Float64() * 9000}
+		readings = append(readings, Reading{fmt.Sprint(i), FloorReading, p, 0.002*p.X + r.NormFloat64()*0.8},
+			Reading{fmt.Sprint("c", i), CeilingReading, p, 2400 + r.NormFloat64()*0.8})
+	}
+	m := Fit(readings, 0.8)
+	at := Gap(Point{6000, 4000})
+	whole, near := m.Estimate(at), m.Near(Point{5000, 4000}, Point{7000, 4000}, 150).Estimate(at)
+	assert.InDelta(t, whole.Value, near.Value, whole.Spread)
+}
+
+func BenchmarkSurvey2000Readings500Places(b *testing.B) {
+	r := rand.New(rand.NewPCG(3, 4))
+	var readings []Reading
+	for i := range 1000 {
+		p := Point{r.Float64() * 12000, r.Float64() * 9000}
+		readings = append(readings, Reading{fmt.Sprint("f", i), FloorReading, p, 0.002*p.X + r.NormFloat64()*0.8},
+			Reading{fmt.Sprint("g", i), GapReading, p, 2400 + r.NormFloat64()*0.8})
+	}
+	places := make([][]Term, 500)
+	for i := range places {
+		places[i] = Gap(Point{r.Float64() * 12000, r.Float64() * 9000})
+	}
+	for b.Loop() {
+		Fit(readings, 0.8).EstimateAll(places)
+	}
+}
