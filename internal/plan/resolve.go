@@ -241,8 +241,9 @@ func dot(x, y measure.Length) survey.Point {
 	return survey.Point{X: x.Millimetres(), Y: y.Millimetres()}
 }
 
-// distance between two exact places, to the nanometre.
-func distance(x1, y1, x2, y2 measure.Length) measure.Length {
+// distance between two exact places: exact along an axis, else brought to a
+// length that can be written short.
+func (r *resolver) distance(x1, y1, x2, y2 measure.Length) measure.Length {
 	dx, dy := x2-x1, y2-y1
 	switch {
 	case dx == 0:
@@ -250,7 +251,7 @@ func distance(x1, y1, x2, y2 measure.Length) measure.Length {
 	case dy == 0:
 		return dx.Abs()
 	}
-	return measure.FromMillimetres(math.Hypot(dx.Millimetres(), dy.Millimetres()))
+	return r.doc.Units.Estimate(math.Hypot(dx.Millimetres(), dy.Millimetres()))
 }
 
 // AllFaults adds to the faults of a document's shape those of its meaning that

@@ -60,7 +60,7 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 		return nil
 	}
 	wall.From, wall.To = dot(x1, y1), dot(x2, y2)
-	wall.Length = distance(x1, y1, x2, y2)
+	wall.Length = r.distance(x1, y1, x2, y2)
 	t := wall.Lumber.Thickness
 	switch {
 	case wall.Length == 0:
