@@ -3,6 +3,7 @@
 package main
 
 import (
+	"bytes"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -11,13 +12,15 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/plan"
+	"homalos/internal/server"
 )
 
 const usage = `homalos plan FILE [--table]   print the plan of a job document (- is standard input)
-homalos serve                 serve the application
-homalos demo                  serve it with the demo jobs
-homalos export JOB            print a job of the database as a job document
-homalos openapi               print the description of the API`
+homalos serve -db URL         serve the application
+homalos demo -db URL          serve it with the demo jobs
+homalos export -db URL JOB    print a job of the database as a job document
+homalos openapi               print the description of the API
+homalos schema job|plan       print the JSON Schema of a document`
 
 func main() {
 	os.Exit(run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr))
@@ -33,6 +36,14 @@ func run(args []string, in io.Reader, out, errs io.Writer) int {
 	switch args[0] {
 	case "plan":
 		return planFile(args[1:], in, out, errs)
+	case "serve", "demo":
+		return serve(args[1:], args[0] == "demo", out, errs)
+	case "export":
+		return export(args[1:], out, errs)
+	case "openapi":
+		return openapi(out, errs)
+	case "schema":
+		return schemas(args[1:], out, errs)
 	case "help", "-h", "--help":
 		fmt.Fprintln(out, usage)
 		return 0
@@ -106,4 +117,27 @@ func computeFrom(raw []byte) (plan.Plan, error) {
 		return p, fmt.Errorf("$: %w", err)
 	}
 	return p, err
+}
+
+func indent(raw []byte) []byte {
+	var b bytes.Buffer
+	if json.Indent(&b, raw, "", "  ") != nil {
+		return raw
+	}
+	return b.Bytes()
+}
+
+// schemas prints the JSON Schema of one of the two documents.
+func schemas(args []string, out, errs io.Writer) int {
+	if len(args) != 1 || args[0] != "job" && args[0] != "plan" {
+		fmt.Fprintln(errs, "homalos schema job|plan")
+		return 2
+	}
+	raw, err := server.Schema(args[0])
+	if err != nil {
+		fmt.Fprintln(errs, err)
+		return 1
+	}
+	fmt.Fprintf(out, "%s\n", indent(raw))
+	return 0
 }

@@ -3,6 +3,7 @@ package framing
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"homalos/internal/measure"
 	"homalos/internal/survey"
@@ -106,7 +107,7 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 	}
 	at := (from + to) / 2
 	if ids == nil {
-		f.find(Note, "pipe-in-plate", at, nil, fmt.Sprintf("The %s %s comes up through the bottom plate at %s.", o.Kind, o.ID, f.say(f.Wall.Tape(at, at))), "Notch or bore the plate there, and keep fixings off it.")
+		f.find(Note, "pipe-in-plate", at, nil, fmt.Sprintf("The %s comes up through the bottom plate at %s.", o.name(), f.say(f.Wall.Tape(at, at))), "Notch or bore the plate there, and keep fixings off it.")
 		return
 	}
 	fix := "Move the layout, or the wall, so that no upright stands there."
@@ -120,7 +121,7 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 	if clear {
 		fix = "Hook the tape on the other end: from there every upright clears it."
 	}
-	f.find(Stop, "pipe-in-stud", at, ids, fmt.Sprintf("The %s %s at %s stands where %s to stand.", o.Kind, o.ID, f.say(f.Wall.Tape(at, at)), list(ids, "has", "have")), fix)
+	f.find(Stop, "pipe-in-stud", at, ids, fmt.Sprintf("The %s at %s stands where %s to stand.", o.name(), f.say(f.Wall.Tape(at, at)), list(ids, "has", "have")), fix)
 }
 
 func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
@@ -149,7 +150,7 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 	}
 	if ids != nil {
 		f.find(Stop, "obstruction-across", at, ids,
-			fmt.Sprintf("The %s %s crosses at %s to %s, lower than %s.", o.Kind, o.ID, f.say(from), f.say(to), list(ids, "is long", "are long")),
+			fmt.Sprintf("The %s crosses at %s to %s, lower than %s.", o.name(), f.say(from), f.say(to), list(ids, "is long", "are long")),
 			"Frame under it there: cross piece between the studs beside it, short studs below. Don't cut these full length.")
 	}
 }
@@ -247,4 +248,12 @@ func (f *framer) checkSlots() {
 		}
 		last = m
 	}
+}
+
+// name is the obstruction as one would say it.
+func (o Obstruction) name() string {
+	if strings.Contains(strings.ToLower(o.ID), strings.ToLower(o.Kind)) {
+		return o.ID
+	}
+	return o.Kind + " " + o.ID
 }

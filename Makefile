@@ -1,0 +1,27 @@
+.PHONY: help demo test check bench generate screenshots fmt
+
+help: ## List the targets
+	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
+
+demo: ## Set up, start PostgreSQL and the application with the demo jobs
+	@bash scripts/demo.sh
+
+test: ## Set up and run every test
+	@bash scripts/test.sh ./...
+
+check: ## Formatting, linters, types, stale generated files
+	@bash scripts/check.sh
+
+bench: ## Print the benchmarks
+	@bash scripts/test.sh -run '^$$' -bench . -benchmem ./...
+
+generate: ## Make the OpenAPI document, schemas and TypeScript client anew
+	@bash scripts/setup.sh run
+	@bash scripts/generate.sh
+
+screenshots: ## Take the pictures in docs/screenshots from the demo data
+	@bash scripts/screenshots.sh
+
+fmt: ## Format Go and front end
+	@gofmt -w cmd demo internal
+	@cd web && npm run --silent format

@@ -1,0 +1,14 @@
+// Package demo holds the demo jobs as open job documents.
+package demo
+
+import "embed"
+
+// Jobs are the documents, one a file.
+//
+//go:embed *.json
+var Jobs embed.FS
+
+// IDs are the ids the demo jobs are imported under, by file.
+var IDs = map[string]string{
+	"bindery.json": "0190c0de-0000-7000-8000-000000000001",
+}

@@ -1,0 +1,142 @@
+package job
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"reflect"
+	"sort"
+
+	"homalos/internal/measure"
+)
+
+// Change is one value that differs between two documents.
+type Change struct {
+	Path string `json:"path"`
+	Was  string `json:"was,omitempty" doc:"Left out when it was not there."`
+	Now  string `json:"now,omitempty" doc:"Left out when it is gone."`
+}
+
+// Diff lists what differs between two documents, by path; members of a list
+// that have an id go by it.
+func Diff(was, now Document) []Change {
+	a, b := flat(was), flat(now)
+	paths := map[string]bool{}
+	for p := range a {
+		paths[p] = true
+	}
+	for p := range b {
+		paths[p] = true
+	}
+	out := []Change{}
+	for p := range paths {
+		if a[p] != b[p] {
+			out = append(out, Change{p, a[p], b[p]})
+		}
+	}
+	sort.Slice(out, func(i, j int) bool { return out[i].Path < out[j].Path })
+	return out
+}
+
+func flat(d Document) map[string]string {
+	var v any
+	raw, err := json.Marshal(d)
+	if err == nil {
+		err = json.Unmarshal(raw, &v)
+	}
+	if err != nil {
+		panic(err) // a document always marshals
+	}
+	out := map[string]string{}
+	flatten("", v, out)
+	return out
+}
+
+func flatten(path string, v any, out map[string]string) {
+	switch v := v.(type) {
+	case map[string]any:
+		for k, one := range v {
+			flatten(join(path, k), one, out)
+		}
+	case []any:
+		for i, one := range v {
+			name := fmt.Sprint(i)
+			if m, ok := one.(map[string]any); ok && m["id"] != nil {
+				name = fmt.Sprint(m["id"])
+			}
+			flatten(fmt.Sprintf("%s[%s]", path, name), one, out)
+		}
+	default:
+		out[path] = fmt.Sprint(v)
+	}
+}
+
+// Same says whether two documents say the same.
+func Same(a, b Document) bool { return bytes.Equal(Write(a), Write(b)) }
+
+// Copy is a document that shares nothing with d.
+func Copy(d Document) Document {
+	var out Document
+	if err := json.Unmarshal(Write(d), &out); err != nil {
+		panic(err) // what Write writes always reads back
+	}
+	return out
+}
+
+// lengthFields hold lengths, by Go type and field.
+var lengthFields = map[string]bool{}
+
+func init() {
+	for _, name := range []string{
+		"Document.Mark", "Rules.Spacing", "Rules.Fit", "Rules.Hold", "Rules.Lap", "Rules.Kerf", "Lumber.Thickness", "Lumber.Depth", "Lumber.Stock",
+		"Survey.Noise", "Reading.Value", "Place.X", "Place.Y", "Place.Station", "Joists.Spacing", "Joists.At", "Joists.Width",
+		"Obstruction.Width", "Obstruction.Underside", "Obstruction.Headroom", "Clearance.Side", "Clearance.Below",
+		"Layout.Spacing", "Layout.Offset", "Opening.Centre", "Opening.Sill", "Opening.FinishFloor", "Size.Width", "Size.Height",
+	} {
+		lengthFields[name] = true
+	}
+}
+
+// Canonical is d with every length written in the job's unit, exact. Lengths
+// that can't be read stay as they are.
+func Canonical(d Document) Document {
+	out := Copy(d)
+	respell(reflect.ValueOf(&out).Elem(), d.Units)
+	return out
+}
+
+func respell(v reflect.Value, units measure.System) {
+	switch v.Kind() {
+	case reflect.Pointer:
+		if !v.IsNil() {
+			respell(v.Elem(), units)
+		}
+	case reflect.Slice:
+		for i := range v.Len() {
+			respell(v.Index(i), units)
+		}
+	case reflect.Struct:
+		for i := range v.NumField() {
+			f := v.Field(i)
+			if !lengthFields[v.Type().Name()+"."+v.Type().Field(i).Name] {
+				respell(f, units)
+				continue
+			}
+			if f.Kind() == reflect.String {
+				f.SetString(spell(f.String(), units))
+			} else {
+				for k := range f.Len() {
+					f.Index(k).SetString(spell(f.Index(k).String(), units))
+				}
+			}
+		}
+	}
+}
+
+func spell(text string, units measure.System) string {
+	l, err := measure.Read(text, units)
+	if err != nil {
+		return text
+	}
+	return units.Write(l)
+}

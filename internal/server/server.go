@@ -1,0 +1,107 @@
+// Package server is the shell: routes, errors and the built front end. A
+// handler reads the job, calls the core and writes the answer; rules are in
+// the core.
+package server
+
+import (
+	"embed"
+	"io/fs"
+	"net/http"
+	"reflect"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humagin"
+	"github.com/gin-gonic/gin"
+
+	"homalos/internal/job"
+	"homalos/internal/store"
+)
+
+//go:embed all:dist
+var built embed.FS
+
+// Server answers for one crew.
+type Server struct {
+	store *store.Store
+	plans plans
+}
+
+// New builds the handler of the whole application: API and interface.
+func New(db *store.DB) http.Handler {
+	engine := gin.New()
+	engine.Use(gin.Recovery(), headers)
+	routes(engine, &Server{store: db.ForCrew(store.BuiltInCrew)})
+	engine.GET("/healthz", func(c *gin.Context) {
+		if err := db.Ping(c); err != nil {
+			c.String(http.StatusServiceUnavailable, "the database doesn't answer")
+			return
+		}
+		c.String(http.StatusOK, "ok")
+	})
+	front(engine)
+	return engine
+}
+
+func headers(c *gin.Context) {
+	c.Header("X-Content-Type-Options", "nosniff")
+	c.Header("Referrer-Policy", "same-origin")
+	c.Header("Content-Security-Policy", "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'")
+}
+
+func routes(engine *gin.Engine, s *Server) huma.API {
+	cfg := huma.DefaultConfig("Homalos", "1")
+	cfg.DocsPath = ""
+	cfg.CreateHooks = nil
+	cfg.OpenAPIPath = "/api/openapi"
+	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
+	api := humagin.New(engine, cfg)
+	s.jobRoutes(api)
+	s.editRoutes(api)
+	s.sawRoutes(api)
+	return api
+}
+
+// schemaName keeps a plan's wall apart from a job's.
+func schemaName(t reflect.Type, hint string) string {
+	name := huma.DefaultSchemaNamer(t, hint)
+	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
+		t = t.Elem()
+	}
+	if strings.HasSuffix(t.PkgPath(), "/plan") && !strings.HasPrefix(name, "Plan") && t.Name() != "" {
+		return "Plan" + name
+	}
+	return name
+}
+
+// OpenAPI is the description of the API, as JSON.
+func OpenAPI() ([]byte, error) {
+	gin.SetMode(gin.ReleaseMode)
+	return routes(gin.New(), &Server{}).OpenAPI().MarshalJSON()
+}
+
+// front serves the built interface; unknown paths outside the API are the
+// interface's own.
+func front(engine *gin.Engine) {
+	files, err := fs.Sub(built, "dist")
+	if err != nil {
+		panic(err) // embedded: always there
+	}
+	handler := http.FileServerFS(files)
+	engine.NoRoute(func(c *gin.Context) {
+		path := strings.TrimPrefix(c.Request.URL.Path, "/")
+		if strings.HasPrefix(path, "api/") {
+			c.Data(http.StatusNotFound, "application/problem+json", []byte(`{"title":"Not Found","status":404,"detail":"there is nothing at this address of the API"}`))
+			return
+		}
+		if _, err := fs.Stat(files, path); path == "" || err != nil {
+			c.Request.URL.Path = "/"
+			c.Header("Cache-Control", "no-cache")
+		} else if strings.HasPrefix(path, "assets/") {
+			c.Header("Cache-Control", "public, max-age=31536000, immutable")
+		}
+		handler.ServeHTTP(c.Writer, c.Request)
+	})
+}
+
+const mostBody = job.MostBytes + 1024

@@ -1,0 +1,12 @@
+#!/usr/bin/env bash
+# Makes what follows from the Go types: the OpenAPI document, the JSON Schemas
+# and the TypeScript client's types. With a folder, puts them there.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+docs=${1:-docs}
+client=${1:-web/src/api}
+mkdir -p "$docs" "$client"
+go run ./cmd/homalos openapi >"$docs/openapi.json"
+go run ./cmd/homalos schema job >"$docs/job.schema.json"
+go run ./cmd/homalos schema plan >"$docs/plan.schema.json"
+node web/node_modules/openapi-typescript/bin/cli.js "$docs/openapi.json" -o "$client/schema.gen.ts" >/dev/null

@@ -1,0 +1,37 @@
+#!/usr/bin/env bash
+# Installs by name what is missing. Quick when nothing is.
+# usage: setup.sh run|test
+set -euo pipefail
+cd "$(dirname "$0")/.."
+what=${1:-run}
+
+need=()
+[ -n "$(ls /usr/lib/postgresql/*/bin/initdb 2>/dev/null)" ] || need+=(postgresql)
+if [ "$what" = test ]; then
+  [ -x /usr/bin/chromium ] || need+=(chromium)
+fi
+if [ ${#need[@]} -gt 0 ]; then
+  echo "installing ${need[*]} (Debian's packages)" >&2
+  sudo=()
+  if [ "$(id -u)" -ne 0 ]; then
+    command -v sudo >/dev/null || { echo "please install: ${need[*]} (apt-get install as root)" >&2; exit 1; }
+    sudo=(sudo)
+  fi
+  # the project runs a cluster of its own: Debian needn't make one
+  if [ ! -e /etc/postgresql-common/createcluster.conf ]; then
+    "${sudo[@]}" mkdir -p /etc/postgresql-common
+    echo 'create_main_cluster = false' | "${sudo[@]}" tee /etc/postgresql-common/createcluster.conf >/dev/null
+  fi
+  "${sudo[@]}" env DEBIAN_FRONTEND=noninteractive apt-get update -qq >&2
+  "${sudo[@]}" env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${need[@]}" >&2
+fi
+
+mkdir -p .data
+stamp=.data/npm-$(sha256sum web/package-lock.json | cut -c1-16)
+if [ ! -e "$stamp" ] || [ ! -d web/node_modules ]; then
+  echo "installing the front end's packages" >&2
+  (cd web && npm ci --no-audit --no-fund --loglevel=error >&2)
+  rm -f .data/npm-*
+  touch "$stamp"
+fi
+go mod download

@@ -1,0 +1,12 @@
+#!/usr/bin/env bash
+# Runs every test against a PostgreSQL of its own. Arguments go to go test.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+scripts/setup.sh test
+scripts/build.sh
+stop() { scripts/postgres.sh stop test; }
+trap stop EXIT
+trap 'stop; exit 1' INT TERM
+HOMALOS_TEST_DB=$(scripts/postgres.sh start test fast 2>.data/postgres-test.log) || { cat .data/postgres-test.log >&2; exit 1; }
+export HOMALOS_TEST_DB
+go test "${@:-./...}"
