@@ -46,7 +46,7 @@ func (f *framer) ask() {
 		f.Findings = append(f.Findings, Finding{
 			Code: "measure-first", Level: Warn, Placed: true, At: want.Station, Members: ids,
 			Text: fmt.Sprintf("%s too uncertain to cut: more than %s either way.", list(ids, "is", "are"), f.say(f.rules.Hold)),
-			Fix:  want.Say(f.Wall, f.rules),
+			Fix:  want.Say(f.Wall, f.rules), Apply: TakeReading,
 		})
 	}
 }

@@ -110,7 +110,7 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 		f.find(Note, "pipe-in-plate", at, nil, fmt.Sprintf("The %s comes up through the bottom plate at %s.", o.name(), f.say(f.Wall.Tape(at, at))), "Notch or bore the plate there, and keep fixings off it.")
 		return
 	}
-	fix := "Move the layout, or the wall, so that no upright stands there."
+	fix, apply := "Move the layout, or the wall, so that no upright stands there.", Remedy("")
 	other := *f.Wall
 	other.Layout.FromEnd = !other.Layout.FromEnd
 	standing, _ := other.uprights(f.rules)
@@ -119,9 +119,10 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 		clear = clear && !(u.kind.Upright() && u.kind != Cripple && u.from < to && u.to > from)
 	}
 	if clear {
-		fix = "Hook the tape on the other end: from there every upright clears it."
+		fix, apply = "Hook the tape on the other end: from there every upright clears it.", HookOtherEnd
 	}
 	f.find(Stop, "pipe-in-stud", at, ids, fmt.Sprintf("The %s at %s stands where %s to stand.", o.name(), f.say(f.Wall.Tape(at, at)), list(ids, "has", "have")), fix)
+	f.Findings[len(f.Findings)-1].Apply = apply
 }
 
 func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {

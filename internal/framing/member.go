@@ -118,7 +118,17 @@ type Finding struct {
 	Text    string
 	Fix     string
 	Members []string
+	Apply   Remedy
 }
+
+// Remedy is a fix that can be done at a touch.
+type Remedy string
+
+// The remedies.
+const (
+	HookOtherEnd Remedy = "hook-other-end"
+	TakeReading  Remedy = "take-reading"
+)
 
 // Framed is a wall with everything that follows from it.
 type Framed struct {

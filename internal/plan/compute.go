@@ -65,7 +65,7 @@ func (s *setup) writeWall(f *framing.Framed) Wall {
 		out.Marks = append(out.Marks, Mark{u.Write(m.Tape), m.Set, m.Member, m.Plates})
 	}
 	for _, x := range f.Findings {
-		w := Finding{Code: x.Code, Level: string(x.Level), Wall: f.Wall.ID, Text: x.Text, Fix: x.Fix, Members: x.Members}
+		w := Finding{Code: x.Code, Level: string(x.Level), Wall: f.Wall.ID, Text: x.Text, Fix: x.Fix, Members: x.Members, Apply: string(x.Apply)}
 		if x.Placed {
 			w.At = u.Write(x.At)
 		}

@@ -84,6 +84,7 @@ type Finding struct {
 	Text    string   `json:"text"`
 	Fix     string   `json:"fix"`
 	Members []string `json:"members,omitempty" nullable:"false"`
+	Apply   string   `json:"apply,omitempty" enum:"hook-other-end,take-reading" doc:"A fix that can be done at a touch."`
 }
 
 // Cut is alike pieces.

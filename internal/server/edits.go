@@ -43,6 +43,7 @@ type settingsEdit struct {
 }
 
 func (s *Server) editRoutes(api huma.API) {
+	api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[Stale](), true, "Stale")
 	huma.Register(api, huma.Operation{OperationID: "put-settings", Method: http.MethodPut, Path: "/api/jobs/{id}/settings", Summary: "Name, mark and rules"},
 		func(ctx context.Context, in *settingsEdit) (*jobAnswer, error) {
 			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {

@@ -198,6 +198,13 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Change: {
+            /** @description Left out when it is gone. */
+            now?: string;
+            path: string;
+            /** @description Left out when it was not there. */
+            was?: string;
+        };
         Clearance: {
             below?: string;
             side?: string;
@@ -520,6 +527,11 @@ export interface components {
             said: string;
         };
         PlanFinding: {
+            /**
+             * @description A fix that can be done at a touch.
+             * @enum {string}
+             */
+            apply?: "hook-other-end" | "take-reading";
             /** @description Station. */
             at?: string;
             code: string;
@@ -665,6 +677,48 @@ export interface components {
         Size: {
             height?: string;
             width?: string;
+        };
+        Stale: {
+            /**
+             * @description A human-readable explanation specific to this occurrence of the problem.
+             * @example Property foo is required but is missing.
+             */
+            detail?: string;
+            /** @description Optional list of individual error details */
+            errors?: components["schemas"]["ErrorDetail"][] | null;
+            /**
+             * Format: uri
+             * @description A URI reference that identifies the specific occurrence of the problem.
+             * @example https://example.com/error-log/abc123
+             */
+            instance?: string;
+            /**
+             * Format: int64
+             * @description The revision there is.
+             */
+            revision: number;
+            /**
+             * Format: int64
+             * @description HTTP status code
+             * @example 400
+             */
+            status?: number;
+            /** @description What has changed since the revision named. */
+            theirs: components["schemas"]["Change"][];
+            /**
+             * @description A short, human-readable summary of the problem type. This value should not change between occurrences of the error.
+             * @example Bad Request
+             */
+            title?: string;
+            /**
+             * Format: uri
+             * @description A URI reference to human-readable documentation for the error.
+             * @default about:blank
+             * @example https://example.com/errors/example
+             */
+            type: string;
+            /** @description What this write would have changed. */
+            yours: components["schemas"]["Change"][];
         };
         "Start-jobRequest": {
             name: string;

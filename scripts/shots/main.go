@@ -1,0 +1,98 @@
+// Command shots takes pictures of the running application's views: of its
+// main views by name, or of one address.
+package main
+
+import (
+	"context"
+	"flag"
+	"fmt"
+	"os"
+	"path/filepath"
+	"time"
+
+	"github.com/chromedp/chromedp"
+
+	"homalos/internal/browser"
+)
+
+type shot struct {
+	name          string
+	width, height int64
+	path          string
+	press         string // before the picture
+	dark          bool
+}
+
+const bindery = "/jobs/0190c0de-0000-7000-8000-000000000001"
+
+var views = []shot{
+	{"jobs-1280", 1280, 800, "/", "", false},
+	{"read-1280", 1280, 800, bindery + "/read?wall=A", "", false},
+	{"read-390", 390, 844, bindery + "/read?wall=A", "", false},
+	{"mark-1280", 1280, 800, bindery + "/mark?wall=A", "A-S2 stud", false},
+	{"mark-dark-1280", 1280, 800, bindery + "/mark?wall=B", "B-J1 jack", true},
+	{"mark-390", 390, 844, bindery + "/mark?wall=A", "", false},
+	{"cut-1280", 1280, 800, bindery + "/cut", "", false},
+	{"cut-390", 390, 844, bindery + "/cut", "", false},
+	{"saw-390", 390, 844, bindery + "/cut?saw=1", "", false},
+}
+
+func main() {
+	base := flag.String("at", "http://127.0.0.1:8080", "address of the application")
+	folder := flag.String("to", "docs/screenshots", "folder for the pictures")
+	only := flag.String("only", "", "one view by name")
+	path := flag.String("path", "", "any address, as other.png")
+	press := flag.String("press", "", "what to press first, with -path")
+	width := flag.Int64("width", 1280, "with -path")
+	height := flag.Int64("height", 800, "with -path")
+	dark := flag.Bool("dark", false, "with -path")
+	flag.Parse()
+	shots := views
+	if *path != "" {
+		shots = []shot{{"other", *width, *height, *path, *press, *dark}}
+	}
+	for _, s := range shots {
+		if *only != "" && *only != s.name {
+			continue
+		}
+		if err := take(*base, *folder, s); err != nil {
+			fmt.Fprintln(os.Stderr, s.name+":", err)
+			os.Exit(1)
+		}
+	}
+}
+
+func take(base, folder string, s shot) error {
+	ctx, done, err := browser.Open(context.Background(), s.width, s.height)
+	if err != nil {
+		return err
+	}
+	defer done()
+	if s.dark {
+		if err := chromedp.Do(ctx, chromedp.Navigate(base+"/"), chromedp.Evaluate[chromedp.Void](`localStorage.setItem("mantine-color-scheme-value", "dark")`)); err != nil {
+			return err
+		}
+	}
+	if err := chromedp.Do(ctx, chromedp.Navigate(base+s.path)); err != nil {
+		return err
+	}
+	if err := browser.Until(ctx, `document.querySelector("main") && !document.querySelector("[role=status]") && document.fonts.status === "loaded"`); err != nil {
+		return err
+	}
+	if s.press != "" {
+		if err := browser.Press(ctx, s.press); err != nil {
+			return err
+		}
+	}
+	if err := chromedp.Do(ctx, chromedp.Evaluate[chromedp.Void](`(window.scrollTo(0, 0), document.activeElement && document.activeElement.tagName === "g" && document.activeElement.blur())`), chromedp.Sleep(500*time.Millisecond)); err != nil {
+		return err
+	}
+	png, err := chromedp.Run(ctx, chromedp.CaptureScreenshot())
+	if err != nil {
+		return err
+	}
+	if err := os.MkdirAll(folder, 0o755); err != nil {
+		return err
+	}
+	return os.WriteFile(filepath.Join(folder, s.name+".png"), png, 0o644)
+}

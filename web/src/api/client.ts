@@ -1,0 +1,69 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema.gen";
+
+export const api = createClient<paths>({ baseUrl: "" });
+
+type Schemas = components["schemas"];
+export type Job = Schemas["JobBody"];
+export type Wall = Schemas["Wall"];
+export type Opening = Schemas["Opening"];
+export type Reading = Schemas["Reading"];
+export type Summary = Schemas["Summary"];
+export type PlanBody = Schemas["PlanBody"];
+export type Member = Schemas["PlanMember"];
+export type Drawing = Schemas["PlanDrawing"];
+export type DrawnPiece = Schemas["PlanDrawnPiece"];
+export type Finding = Schemas["PlanFinding"];
+export type Call = Schemas["PlanCall"];
+export type Change = Schemas["Change"];
+
+/** What went wrong, in words to show; `at` are the faulty fields by path. */
+export class Problem extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly at: Record<string, string> = {},
+    readonly theirs: Change[] = [],
+    readonly yours: Change[] = [],
+  ) {
+    super(message);
+  }
+  /** The fault of the field whose path ends so, if any. */
+  of(ending: string) {
+    const path = Object.keys(this.at).find((p) => p.endsWith(ending));
+    return path ? this.at[path] : undefined;
+  }
+}
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** Waits for a call; failures become a Problem with words to show. */
+export async function got<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await call;
+  } catch {
+    throw new Problem("The server doesn't answer. What you entered stays here: try again when it is back.", 0);
+  }
+  if (answer.error === undefined && answer.response.ok) return answer.data as T;
+  const p = (answer.error ?? {}) as {
+    detail?: string;
+    errors?: { location?: string; message?: string }[];
+    theirs?: Change[];
+    yours?: Change[];
+  };
+  const at: Record<string, string> = {};
+  for (const e of p.errors ?? []) if (e.location) at[e.location] = e.message ?? "";
+  const first = p.errors?.[0]?.message;
+  throw new Problem(
+    (answer.response.status === 422 && first) || p.detail || `The server answered ${answer.response.status}.`,
+    answer.response.status,
+    at,
+    p.theirs,
+    p.yours,
+  );
+}

@@ -1,0 +1,86 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { v7 as newId } from "uuid";
+import { api, got, type Job, type Reading, type Wall } from "./client";
+
+export { newId };
+
+export const useJobs = () => useQuery({ queryKey: ["jobs"], queryFn: async () => (await got(api.GET("/api/jobs"))).jobs });
+
+export const useJob = (id: string) =>
+  useQuery({ queryKey: ["job", id], queryFn: () => got(api.GET("/api/jobs/{id}", { params: { path: { id } } })) });
+
+export const usePlan = (id: string) =>
+  useQuery({
+    queryKey: ["plan", id],
+    queryFn: () => got(api.GET("/api/jobs/{id}/plan", { params: { path: { id } } })),
+    placeholderData: (before) => before,
+  });
+
+export type Edit =
+  | { do: "reading"; reading: Reading }
+  | { do: "wall"; wall: Wall }
+  | { do: "remove-wall"; wall: string }
+  | { do: "settings"; settings: Pick<Job["document"], "name" | "mark" | "rules"> }
+  | { do: "lumber"; lumber: NonNullable<Job["document"]["lumber"]>[number] };
+
+function send(id: string, match: string, edit: Edit): Promise<Job> {
+  const header = { "If-Match": match };
+  switch (edit.do) {
+    case "reading":
+      return got(api.POST("/api/jobs/{id}/readings", { params: { path: { id }, header }, body: edit.reading }));
+    case "wall":
+      return got(
+        api.PUT("/api/jobs/{id}/walls/{wall}", { params: { path: { id, wall: edit.wall.id }, header }, body: edit.wall }),
+      );
+    case "remove-wall":
+      return got(api.DELETE("/api/jobs/{id}/walls/{wall}", { params: { path: { id, wall: edit.wall }, header } }));
+    case "settings":
+      return got(api.PUT("/api/jobs/{id}/settings", { params: { path: { id }, header }, body: edit.settings }));
+    case "lumber":
+      return got(
+        api.PUT("/api/jobs/{id}/lumber/{lumber}", {
+          params: { path: { id, lumber: edit.lumber.id }, header },
+          body: edit.lumber,
+        }),
+      );
+  }
+}
+
+/** Makes one edit to the job at the revision on screen; the plan follows. */
+export function useEdit(id: string) {
+  const cache = useQueryClient();
+  return useMutation({
+    scope: { id: `edit-${id}` }, // one after the other, so that each names the revision the last one made
+    mutationFn: (edit: Edit) => {
+      const job = cache.getQueryData<Job>(["job", id]);
+      return send(id, `"${job?.revision ?? 0}"`, edit);
+    },
+    onSuccess: async (job) => {
+      cache.setQueryData(["job", id], job);
+      await cache.invalidateQueries({ queryKey: ["plan", id] });
+      cache.invalidateQueries({ queryKey: ["jobs"] });
+    },
+    onError: () => {
+      cache.invalidateQueries({ queryKey: ["job", id] });
+      cache.invalidateQueries({ queryKey: ["plan", id] });
+    },
+  });
+}
+
+export interface Tick {
+  member: string;
+  length: string;
+  undone?: boolean;
+}
+
+/** Ticks pieces as cut, or takes ticks back. */
+export function useTick(id: string) {
+  const cache = useQueryClient();
+  return useMutation({
+    mutationFn: async (ticks: Tick[]) => {
+      for (const t of ticks)
+        await got(api.POST("/api/jobs/{id}/cuts", { params: { path: { id } }, body: { id: newId(), ...t } }));
+    },
+    onSettled: () => cache.invalidateQueries({ queryKey: ["plan", id] }),
+  });
+}

@@ -1,0 +1,31 @@
+import { lazy, Suspense } from "react";
+import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { Jobs } from "../stages/jobs/Jobs";
+import { JobShell } from "./Shell";
+import { Loading } from "./States";
+
+const Read = lazy(() => import("../stages/read/Read"));
+const Mark = lazy(() => import("../stages/mark/Mark"));
+const Cut = lazy(() => import("../stages/cut/Cut"));
+const Later = lazy(() => import("../stages/later/Later"));
+
+/** The addresses: the jobs, and the six stages of one. */
+export function App() {
+  return (
+    <BrowserRouter>
+      <Suspense fallback={<Loading />}>
+        <Routes>
+          <Route path="/" element={<Jobs />} />
+          <Route path="/jobs/:id" element={<JobShell />}>
+            <Route index element={<Navigate to="read" replace />} />
+            <Route path="read" element={<Read />} />
+            <Route path="mark" element={<Mark />} />
+            <Route path="cut" element={<Cut />} />
+            <Route path=":stage" element={<Later />} />
+          </Route>
+          <Route path="*" element={<Navigate to="/" replace />} />
+        </Routes>
+      </Suspense>
+    </BrowserRouter>
+  );
+}

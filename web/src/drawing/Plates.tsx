@@ -1,0 +1,137 @@
+import { useElementSize } from "@mantine/hooks";
+import type { Drawing, PlanBody } from "../api/client";
+import "./drawing.css";
+
+type Marks = PlanBody["plan"]["walls"][number]["marks"];
+
+interface Props {
+  drawing: Drawing;
+  marks: Marks;
+  selected?: string;
+  select: (member: string) => void;
+}
+
+/** The sign a kind has on the plates. */
+function Sign({ kind, x, y, w }: { kind: string; x: number; y: number; w: number }) {
+  const c = x + w / 2;
+  const r = Math.max(4, Math.min(6, w / 2));
+  switch (kind) {
+    case "king":
+      return <path d={`M${c - r} ${y - 7}V${y + 7}M${c + r} ${y - 7}V${y + 7}M${c - r} ${y}H${c + r}`} className="sign" />;
+    case "jack":
+      return <path d={`M${c} ${y - 7}L${c + r} ${y + 6}H${c - r}Z`} className="sign" />;
+    case "cripple":
+    case "under-sill":
+      return <circle cx={c} cy={y} r={r} className="sign" />;
+  }
+  return <path d={`M${c - r} ${y - 7}L${c + r} ${y + 7}M${c + r} ${y - 7}L${c - r} ${y + 7}`} className="sign" />;
+}
+
+/** The two plates side by side as they lie on the floor, and the tape along them. */
+export function Plates({ drawing: d, marks, selected, select }: Props) {
+  const { ref, width } = useElementSize();
+  const wide = Math.max(width || 320, 320, (d.length / 25.4) * 4.6);
+  const [left, right] = [44, 30];
+  const x = (s: number) => left + (s * (wide - left - right)) / d.length;
+  const by = Object.fromEntries(d.pieces.map((p) => [p.id, p]));
+  const rows = [
+    { name: "top", kind: "top-plate", y: 4 },
+    { name: "bottom", kind: "bottom-plate", y: 36 },
+  ];
+  const majors = d.tape.filter((t) => t.major);
+  const every = Math.max(1, Math.ceil(34 / Math.max(1, Math.abs(x(majors[1]?.at ?? d.length) - x(majors[0]?.at ?? 0)))));
+  return (
+    <div ref={ref} className="section-frame">
+      <svg width={wide} height={126} role="img" aria-label={`Plates of wall ${d.wall} with their marks`} className="section">
+        {rows.map((r) => (
+          <g key={r.name}>
+            <text x={left - 6} y={r.y + 18} textAnchor="end" className="note">
+              {r.name}
+            </text>
+            {d.pieces
+              .filter((p) => p.kind === r.kind)
+              .map((p) => (
+                // biome-ignore lint/a11y/noStaticElementInteractions: the section above does the same by keyboard
+                <rect
+                  key={p.id}
+                  x={x(p.from)}
+                  y={r.y}
+                  width={x(p.to) - x(p.from)}
+                  height={26}
+                  className={`wood ${p.kind} ${p.id === selected ? "chosen" : ""}`}
+                  onClick={() => select(p.id)}
+                />
+              ))}
+            {marks
+              .filter((m) => m.plates.includes(r.name))
+              .map((m) => {
+                const p = by[m.member];
+                if (!p) return null;
+                const [a, w] = [x(p.from), x(p.to) - x(p.from)];
+                const line = d.hook === "end" ? a + w : a;
+                return (
+                  // biome-ignore lint/a11y/noStaticElementInteractions: the section above does the same by keyboard
+                  <g
+                    key={m.member}
+                    onClick={() => select(m.member)}
+                    className={`mark ${m.member === selected ? "chosen-mark" : ""}`}
+                  >
+                    <title>{`${m.member}: ${p.tape}, wood ${m.set}`}</title>
+                    <rect x={a} y={r.y} width={w} height={26} fill="transparent" />
+                    <path d={`M${line} ${r.y}v26`} className="sign" />
+                    <Sign kind={p.kind} x={a} y={r.y + 13} w={w} />
+                  </g>
+                );
+              })}
+          </g>
+        ))}
+        {d.openings
+          .filter((o) => o.kind !== "window" && x(o.to) - x(o.from) > 130)
+          .map((o) => (
+            <text key={o.id} x={(x(o.from) + x(o.to)) / 2} y={54} textAnchor="middle" className="note">
+              cut out after it stands
+            </text>
+          ))}
+        <rect x={x(0)} y={72} width={x(d.length) - x(0)} height={30} className="tape" />
+        {d.tape.map((t) => (
+          <path key={t.at} d={`M${x(t.at)} 72v${t.major ? 13 : 6}`} className="tick" />
+        ))}
+        {majors
+          .filter((_, i) => i % every === every - 1 || every === 1)
+          .map((t) => (
+            <text key={t.at} x={x(t.at)} y={99} textAnchor="middle" className="tape-number">
+              {t.label}
+            </text>
+          ))}
+        <path d={d.hook === "end" ? `M${x(d.length) + 4} 68v38` : `M${x(0) - 4} 68v38`} className="hook" />
+        <text x={d.hook === "end" ? x(d.length) : x(0)} y={122} textAnchor={d.hook === "end" ? "end" : "start"} className="note">
+          {d.hook === "end"
+            ? "wood ahead of every mark · tape hooked on the to end ←"
+            : "→ tape hooked on the from end · wood ahead of every mark"}
+        </text>
+      </svg>
+      <ul className="legend" aria-label="Signs on the plates">
+        {["stud", "king", "jack", "cripple"].map((k) => (
+          <li key={k}>
+            <svg width="20" height="20" aria-hidden="true">
+              <Sign kind={k} x={3} y={10} w={14} />
+            </svg>
+            {k}
+          </li>
+        ))}
+        <li>
+          <svg width="20" height="20" aria-hidden="true">
+            <circle cx="10" cy="10" r="5" className="pin" />
+          </svg>
+          floor or ceiling reading
+        </li>
+        <li>
+          <svg width="20" height="20" aria-hidden="true">
+            <rect x="5.5" y="5.5" width="9" height="9" transform="rotate(45 10 10)" className="pin" />
+          </svg>
+          gap reading
+        </li>
+      </ul>
+    </div>
+  );
+}

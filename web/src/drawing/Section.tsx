@@ -1,0 +1,271 @@
+import { useElementSize } from "@mantine/hooks";
+import type { KeyboardEvent } from "react";
+import type { Drawing, DrawnPiece } from "../api/client";
+import "./drawing.css";
+import { type Scale, stretched } from "./scale";
+
+interface Props {
+  drawing: Drawing;
+  height: number;
+  stretch: number;
+  pieces?: boolean;
+  selected?: string;
+  select?: (member: string) => void;
+  here?: number;
+  pin?: (reading: string) => void;
+}
+
+/** A stated height's line through the stations, as an SVG path. */
+function line(d: Drawing, y: (s: number) => number, x: Scale["x"]): string {
+  const at = d.surface.length ? d.surface.map((p) => p.at) : [0, d.length];
+  return at.map((s, i) => `${i ? "L" : "M"}${x(s).toFixed(1)} ${y(s).toFixed(1)}`).join("");
+}
+
+function band(
+  d: Drawing,
+  from: number,
+  to: number,
+  top: (s: number) => number,
+  bottom: (s: number) => number,
+  x: Scale["x"],
+): string {
+  const at = [from, ...d.surface.map((p) => p.at).filter((s) => s > from && s < to), to];
+  const there = at.map((s, i) => `${i ? "L" : "M"}${x(s).toFixed(1)} ${top(s).toFixed(1)}`).join("");
+  const back = at
+    .reverse()
+    .map((s) => `L${x(s).toFixed(1)} ${bottom(s).toFixed(1)}`)
+    .join("");
+  return `${there}${back}Z`;
+}
+
+/** The wall seen from its side: stations true, unevenness stretched. */
+export function Section({ drawing: d, height, stretch, pieces = true, selected, select, here, pin }: Props) {
+  const { ref, width } = useElementSize();
+  const least = Math.max(320, (d.length / 25.4) * 4.6); // on a phone the wall is swiped along
+  const s = stretched(d, Math.max(width || 320, pieces ? least : 320), height, stretch);
+  return (
+    <div ref={ref} className="section-frame">
+      <svg width={s.width} height={height} role="img" aria-label={`Section along wall ${d.wall}`} className="section">
+        <defs>
+          <pattern id="earth" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0V9" stroke="var(--rule)" strokeWidth="2" />
+          </pattern>
+          <pattern id="open" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <path d="M0 0V6" stroke="var(--held)" strokeWidth="1.6" />
+          </pattern>
+          <pattern id="stopped" width="6" height="6" patternUnits="userSpaceOnUse">
+            <path d="M0 0L6 6M6 0L0 6" stroke="var(--stop)" strokeWidth="1" />
+          </pattern>
+        </defs>
+        <path d={band(d, 0, d.length, s.floor, () => height - 4, s.x)} fill="url(#earth)" />
+        <path d={line(d, s.floor, s.x)} className="surface" />
+        <path d={line(d, s.ceiling, s.x)} className="surface" />
+        {!d.known && (
+          <text x={s.width / 2} y={height / 2} textAnchor="middle" className="note">
+            nothing read here yet: floor and ceiling are drawn level
+          </text>
+        )}
+        {d.levels && <Laser d={d} s={s} />}
+        {pieces && <Wood d={d} s={s} selected={selected} select={select} />}
+        <Pins d={d} s={s} pin={pin} small={pieces} />
+        {here !== undefined && <path d={`M${s.x(here)} ${s.ceiling(here)}V${s.floor(here)}`} className="here" />}
+      </svg>
+    </div>
+  );
+}
+
+function Laser({ d, s }: { d: Drawing; s: Scale }) {
+  const y = d.surface.reduce((sum, p) => sum + s.y(p.at, 0), 0) / d.surface.length;
+  return (
+    <g>
+      <path d={`M${s.x(0) - 8} ${y}H${s.x(d.length) + 8}`} className="laser" />
+      <text x={2} y={y + 5} className="note">
+        laser
+      </text>
+    </g>
+  );
+}
+
+const readingMark = (kind: string) => (kind === "gap" ? ["floor", "ceiling"] : [kind]);
+
+function Pins({ d, s, pin, small }: { d: Drawing; s: Scale; pin?: Props["pin"]; small: boolean }) {
+  return (
+    <g>
+      {d.pins.map((p) =>
+        readingMark(p.kind).map((of) => {
+          const y = of === "floor" ? s.floor(p.at) : s.ceiling(p.at);
+          return (
+            // biome-ignore lint/a11y/noStaticElementInteractions: the list below the picture does the same by keyboard
+            <g key={p.reading + of} onClick={() => pin?.(p.reading)} style={pin && { cursor: "pointer" }}>
+              <title>{`${p.kind} at ${p.said}: ${p.label}`}</title>
+              {p.kind === "gap" ? (
+                <rect
+                  x={s.x(p.at) - 4.5}
+                  y={y - 4.5}
+                  width={9}
+                  height={9}
+                  transform={`rotate(45 ${s.x(p.at)} ${y})`}
+                  className="pin"
+                />
+              ) : (
+                <circle cx={s.x(p.at)} cy={y} r={5} className="pin" />
+              )}
+              {!small && (
+                <text x={s.x(p.at)} y={of === "floor" ? y + 22 : y - 12} textAnchor="middle" className="pin-label len">
+                  {p.kind === "gap" && of === "ceiling" ? "" : p.label.replace(/^-/, "−")}
+                </text>
+              )}
+            </g>
+          );
+        }),
+      )}
+    </g>
+  );
+}
+
+const said: Record<string, string> = { ready: "ready", "measure-first": "held: tape first", blocked: "stopped" };
+
+function Wood({ d, s, selected, select }: { d: Drawing; s: Scale; selected?: string; select?: Props["select"] }) {
+  const spans = d.pieces.filter((p) => p.kind === "header" || p.kind === "sill");
+  const uprights = d.pieces.filter((p) => !spans.includes(p) && p.kind !== "top-plate" && p.kind !== "bottom-plate");
+  const plateTop = (p: DrawnPiece) => (p.kind === "top-plate" ? s.ceiling : (x: number) => s.floor(x) - 11);
+  return (
+    <g>
+      {d.pieces
+        .filter((p) => p.kind.endsWith("-plate"))
+        .map((p) => (
+          // biome-ignore lint/a11y/noStaticElementInteractions: arrow keys go through plates too
+          <path
+            key={p.id}
+            d={band(d, p.from, p.to, plateTop(p), (x) => plateTop(p)(x) + 11, s.x)}
+            className={`wood ${p.kind} ${p.id === selected ? "chosen" : ""}`}
+            onClick={() => select?.(p.id)}
+          >
+            <title>{`${p.id}, ${p.label}`}</title>
+          </path>
+        ))}
+      {d.openings
+        .filter((o) => o.known)
+        .map((o) => {
+          const middle = (o.from + o.to) / 2;
+          const y = (s.y(middle, o.head) + s.floor(middle)) / 2;
+          return (
+            <text key={o.id} x={s.x(middle)} y={y} textAnchor="middle" className="opening-label">
+              <tspan className="note">{o.id} rough</tspan>
+              <tspan x={s.x(middle)} dy={22} className="len">
+                {o.label}
+              </tspan>
+            </text>
+          );
+        })}
+      {spans
+        .filter((p) => p.foot !== 0 || p.head !== 0)
+        .map((p) => {
+          const [y1, y2] = [s.y((p.from + p.to) / 2, p.head), s.y((p.from + p.to) / 2, p.foot)];
+          return (
+            <Piece
+              key={p.id}
+              p={p}
+              x={s.x(p.from)}
+              w={s.x(p.to) - s.x(p.from)}
+              y={Math.min(y1, y2 - 8)}
+              h={Math.max(8, y2 - y1)}
+              selected={selected}
+              select={select}
+            />
+          );
+        })}
+      {uprights.map((p, i) => {
+        const middle = (p.from + p.to) / 2;
+        const short = p.kind === "jack" || p.kind === "cripple" || p.kind === "under-sill";
+        const y1 = p.known && short ? s.y(middle, p.head) : s.ceiling(middle) + 11;
+        const y2 = p.known && p.kind === "cripple" ? s.y(middle, p.foot) - 2 : s.floor(middle) - 11;
+        if (!p.known && short) return null;
+        return (
+          <Upright
+            key={p.id}
+            p={p}
+            x={s.x(p.from)}
+            w={s.x(p.to) - s.x(p.from)}
+            y={y1}
+            h={Math.max(2, y2 - y1)}
+            before={uprights[i - 1]}
+            s={s}
+            selected={selected}
+            select={select}
+            door={d.openings}
+          />
+        );
+      })}
+    </g>
+  );
+}
+
+interface Drawn {
+  p: DrawnPiece;
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+  selected?: string;
+  select?: (id: string) => void;
+}
+
+function Piece({ p, x, y, w, h, selected, select }: Drawn) {
+  const press = (e: KeyboardEvent) => {
+    if (e.key === "Enter" || e.key === " ") {
+      e.preventDefault();
+      select?.(p.id);
+    }
+  };
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a button can't stand in an SVG
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`${p.id} ${p.kind} ${p.label || "no length yet"}, ${said[p.state]}`}
+      aria-pressed={p.id === selected}
+      onClick={() => select?.(p.id)}
+      onKeyDown={press}
+      className="piece"
+      data-member={p.id}
+      data-state={p.state}
+    >
+      <rect x={x - 14} y={y} width={w + 28} height={h} fill="transparent" />
+      <rect x={x} y={y} width={w} height={h} className={`wood ${p.state} ${p.id === selected ? "chosen" : ""}`} />
+    </g>
+  );
+}
+
+/** An upright with its length up its face; close neighbours write to the far side. */
+function Upright({ before, s, door, ...drawn }: Drawn & { before?: DrawnPiece; s: Scale; door: Drawing["openings"] }) {
+  const { p, x, y, w, h } = drawn;
+  const close = before !== undefined && x - s.x(before.to) < 23;
+  const opening = door.find((o) => p.from >= o.from - 120 && p.to <= o.to + 120);
+  const leftOfDoor = opening !== undefined && p.to <= (opening.from + opening.to) / 2;
+  const right = p.kind === "jack" ? leftOfDoor : p.kind === "king" ? !leftOfDoor : close;
+  const text = p.state === "measure-first" ? "tape first" : p.state === "blocked" ? "stopped" : p.label;
+  const place = { x: right ? x + w + 17 : x - 6, y: p.kind === "jack" ? y + h * 0.8 : y + h * 0.56 };
+  return (
+    <g>
+      <Piece {...drawn} />
+      {p.kind === "cripple" ? (
+        h > 14 && (
+          <text x={x + w + 6} y={y + h / 2 + 6} className={`length len ${p.state}`}>
+            {p.label}
+          </text>
+        )
+      ) : (
+        <text
+          x={place.x}
+          y={place.y}
+          transform={`rotate(-90 ${place.x} ${place.y})`}
+          textAnchor="middle"
+          className={`length len ${p.state}`}
+        >
+          {text}
+        </text>
+      )}
+    </g>
+  );
+}

@@ -1,0 +1,85 @@
+import { CloseButton } from "@mantine/core";
+import { Link } from "react-router";
+import type { Member } from "../api/client";
+import { Len } from "./Len";
+import "./sum.css";
+
+const stateWords = { ready: "ready to cut", "measure-first": "held: tape first", blocked: "stopped" } as const;
+const way: Record<string, string> = {
+  jack: "up",
+  header: "up",
+  sill: "up",
+  "bottom-plate": "to the nearest",
+  "top-plate": "to the nearest",
+};
+
+interface Props {
+  member: Member;
+  tape?: string;
+  mark: string;
+  close: () => void;
+  saw?: string;
+  read?: string;
+}
+
+/** How one length came about, line by line, to check with a pencil. */
+export function Sum({ member: m, tape, mark, close, read }: Props) {
+  const look = m.state === "ready" ? "is-ready" : m.state === "blocked" ? "is-stop" : "is-held";
+  return (
+    <section className="sum" aria-label={`The sum of ${m.id}`}>
+      <div className="sum-head">
+        <b className="grow">
+          {m.id}, {m.kind.replace("-", " ")}
+        </b>
+        <CloseButton size={44} onClick={close} aria-label="Close the sum" />
+      </div>
+      {tape !== undefined && (
+        <div className="quiet">
+          <Len text={tape} />, wood ahead · {m.lumber}
+        </div>
+      )}
+      <div className="sum-cut">{m.cut ? <Len text={m.cut} /> : "no length yet"}</div>
+      <div className={look} style={{ fontWeight: 650 }}>
+        {stateWords[m.state]}
+        {m.spread && m.spread !== "0 in" && m.spread !== "0 mm" && (
+          <>
+            {" "}
+            · ± <Len text={m.spread} />
+          </>
+        )}
+      </div>
+      {m.why && <div className="quiet">{m.why}</div>}
+      {m.frees && (
+        <div className="finding warn">
+          <b>{m.frees.text}</b>
+          {read && <Link to={read}>Take that reading</Link>}
+        </div>
+      )}
+      {m.sum.length > 0 && (
+        <table className="sum-lines">
+          <tbody>
+            {m.sum.map((l) => (
+              <tr key={l.what}>
+                <td>
+                  {l.what}
+                  {l.readings && <small className="quiet">nearest: {l.readings.join(", ")}</small>}
+                </td>
+                <td>
+                  <Len text={l.value} />
+                </td>
+              </tr>
+            ))}
+            <tr className="total">
+              <td>
+                exact, then {way[m.kind] ?? "down to"} the {mark.replace(/ (in|mm)$/, "")} mark
+              </td>
+              <td>
+                <Len text={m.exact ?? ""} />
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,80 @@
+import type { Drawing } from "../api/client";
+
+/** Turns a drawing's millimetres into the picture's pixels. */
+export interface Scale {
+  width: number;
+  height: number;
+  left: number;
+  x: (station: number) => number;
+  floor: (station: number) => number;
+  ceiling: (station: number) => number;
+  /** height z at a station, plates drawn thick enough to see */
+  y: (station: number, z: number) => number;
+}
+
+const plate = 11; // px, for the whole stack of plates at either end
+
+function along(d: Drawing, station: number, of: "floor" | "ceiling" | "spread"): number {
+  const s = d.surface;
+  const first = s[0];
+  if (!first) return of === "ceiling" ? 2400 : 0;
+  let before = first;
+  for (const p of s) {
+    if (p.at >= station) {
+      const span = p.at - before.at;
+      return span === 0 ? p[of] : before[of] + ((p[of] - before[of]) * (station - before.at)) / span;
+    }
+    before = p;
+  }
+  return before[of];
+}
+
+/** The stretched section: stations true, unevenness `stretch` times too large. */
+export function stretched(d: Drawing, width: number, height: number, stretch: number): Scale {
+  const left = 44;
+  const right = 30;
+  const perMm = (width - left - right) / d.length;
+  const middle = (of: "floor" | "ceiling") => {
+    const values = d.surface.map((p) => p[of]);
+    return values.length ? (Math.min(...values) + Math.max(...values)) / 2 : along(d, 0, of);
+  };
+  const mid = { floor: middle("floor"), ceiling: middle("ceiling") };
+  const limit = 34; // px that either surface may rise or fall
+  const room = (of: "floor" | "ceiling") => Math.max(1e-9, ...d.surface.map((p) => Math.abs(p[of] - mid[of])));
+  const k = Math.min(stretch * perMm, limit / room("floor"), limit / room("ceiling"));
+  const base = { floor: height - 46, ceiling: 58 };
+  const surface = (of: "floor" | "ceiling") => (s: number) => base[of] - (along(d, s, of) - mid[of]) * k;
+  const floor = surface("floor");
+  const ceiling = surface("ceiling");
+  return {
+    width,
+    height,
+    left,
+    x: (s) => left + s * perMm,
+    floor,
+    ceiling,
+    y: (s, z) => {
+      const f = along(d, s, "floor");
+      const c = along(d, s, "ceiling");
+      const [yf, yc] = [floor(s), ceiling(s)];
+      const over = z - f;
+      const under = c - z;
+      if (over < d.bottom) return yf - (over / d.bottom) * plate;
+      if (under < d.top) return yc + (under / d.top) * plate;
+      const t = (over - d.bottom) / (c - f - d.bottom - d.top);
+      return yf - plate - t * (yf - yc - 2 * plate);
+    },
+  };
+}
+
+/** How many times the picture really stretches, after it was made to fit. */
+export function stretchOf(d: Drawing, s: Scale): number {
+  const a = d.surface[0];
+  if (!a) return 1;
+  let best = 1;
+  for (const p of d.surface) {
+    const rise = Math.abs(p.floor - a.floor);
+    if (rise > 0.5) best = Math.abs(s.floor(p.at) - s.floor(a.at)) / rise / ((s.x(d.length) - s.x(0)) / d.length);
+  }
+  return Math.round(best);
+}

@@ -1,0 +1,84 @@
+import { TextInput, type TextInputProps } from "@mantine/core";
+import { useDebouncedValue } from "@mantine/hooks";
+import { useQuery } from "@tanstack/react-query";
+import { type Ref, useEffect, useState } from "react";
+import { api, got, Problem } from "../api/client";
+
+interface Props extends Omit<TextInputProps, "onChange" | "value" | "ref"> {
+  value: string;
+  units: string;
+  mark?: string;
+  change: (text: string) => void;
+  enter?: (text: string) => void;
+  fault?: string;
+  field?: Ref<HTMLInputElement>;
+}
+
+/** What the server understands a text as; nothing while it is empty. */
+export function useEcho(text: string, units: string, mark?: string) {
+  const [settled] = useDebouncedValue(text.trim(), 120);
+  return useQuery({
+    queryKey: ["length", settled, units, mark],
+    queryFn: () =>
+      got(api.GET("/api/length", { params: { query: { text: settled, units: units as "imperial" | "metric", mark } } })),
+    enabled: settled !== "" && settled !== "-",
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+}
+
+/** One field that takes lengths as people say them and says back what it understood. */
+export function LengthField({ value, units, mark, change, enter, fault, field, ...rest }: Props) {
+  const echo = useEcho(value, units, mark);
+  const wrong = value.trim() !== "" && echo.error instanceof Problem ? echo.error.message : undefined;
+  const understood =
+    value.trim() !== "" && echo.data ? `${echo.data.exact.replace(/^-/, "−")} · ${echo.data.other.replace(/^-/, "−")}` : " ";
+  return (
+    <TextInput
+      {...rest}
+      ref={field}
+      value={value}
+      onChange={(e) => change(e.currentTarget.value)}
+      onKeyDown={(e) => {
+        rest.onKeyDown?.(e);
+        if (e.key === "Enter" && enter) {
+          e.preventDefault();
+          enter(e.currentTarget.value);
+        }
+      }}
+      autoComplete="off"
+      spellCheck={false}
+      error={fault ?? wrong}
+      description={fault || wrong ? undefined : understood}
+      inputWrapperOrder={["label", "input", "description", "error"]}
+      styles={{
+        description: { fontSize: 14, color: "var(--quiet)", minHeight: 20 },
+        error: { fontSize: 14, color: "var(--stop)" },
+        ...(rest.styles as object),
+      }}
+    />
+  );
+}
+
+/** A length that is part of the design: kept on Enter or when left, put back on Escape. */
+export function LengthEdit({ value, keep, ...rest }: Omit<Props, "change" | "enter"> & { keep: (text: string) => void }) {
+  const shown = value.replace(/ (in|mm)$/, "");
+  const [text, setText] = useState(shown);
+  useEffect(() => setText(shown), [shown]);
+  const done = () => {
+    if (text.trim() === "") setText(shown);
+    else if (text.trim() !== shown) keep(text.trim());
+  };
+  return (
+    <LengthField
+      {...rest}
+      value={text}
+      change={setText}
+      enter={done}
+      onBlur={done}
+      onKeyDown={(e) => {
+        if (e.key === "Escape") setText(shown);
+      }}
+    />
+  );
+}

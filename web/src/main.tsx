@@ -1,0 +1,21 @@
+import "@fontsource-variable/inter/wght.css";
+import "@mantine/core/styles.css";
+import "@mantine/notifications/styles.css";
+import "./app/app.css";
+import { MantineProvider } from "@mantine/core";
+import { Notifications } from "@mantine/notifications";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { createRoot } from "react-dom/client";
+import { App } from "./app/App";
+import { theme } from "./app/theme";
+
+const client = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5_000 } } });
+
+createRoot(document.getElementById("root") as HTMLElement).render(
+  <MantineProvider theme={theme} defaultColorScheme="auto">
+    <Notifications position="top-right" />
+    <QueryClientProvider client={client}>
+      <App />
+    </QueryClientProvider>
+  </MantineProvider>,
+);

@@ -1,0 +1,163 @@
+import { Button, Checkbox, Group, Select, Text } from "@mantine/core";
+import { IconMaximize, IconPrinter } from "@tabler/icons-react";
+import { useState } from "react";
+import { useSearchParams } from "react-router";
+import type { Call } from "../../api/client";
+import { useTick } from "../../api/hooks";
+import { useJobContext } from "../../app/Shell";
+import { Empty } from "../../app/States";
+import { tell } from "../../app/say";
+import { useUndo } from "../../app/undo";
+import { Len } from "../../drawing/Len";
+import "./cut.css";
+import { Saw } from "./Saw";
+import { Wood } from "./Wood";
+
+const order = {
+  longest: () => 0,
+  lumber: (a: Call, b: Call) => a.lumber.localeCompare(b.lumber),
+  state: (a: Call, b: Call) => b.state.localeCompare(a.state),
+};
+
+/** The saw list: alike pieces together, ticked as they are cut. */
+export default function Cut() {
+  const { id, job, plan } = useJobContext();
+  const tick = useTick(id);
+  const undo = useUndo();
+  const [search, setSearch] = useSearchParams();
+  const [wall, setWall] = useState("all");
+  const [by, setBy] = useState<keyof typeof order>("longest");
+  const mine = (member: string) => wall === "all" || member.startsWith(`${wall}-`);
+  const calls = plan.saw
+    .map((c) => ({ ...c, pieces: c.pieces.filter((p) => mine(p.member)) }))
+    .filter((c) => c.pieces.length > 0)
+    .sort(order[by]);
+  const set = (c: Call, members: string[], undone: boolean) => {
+    const ticks = members.map((member) => ({ member, length: c.length, undone }));
+    tick.mutate(ticks, {
+      onSuccess: () =>
+        undo.push(`${undone ? "untick" : "tick"} ${members.join(", ")}`, () =>
+          tick.mutateAsync(ticks.map((t) => ({ ...t, undone: !t.undone }))),
+        ),
+      onError: tell,
+    });
+  };
+  if (search.get("saw")) return <Saw close={() => setSearch({}, { replace: true })} />;
+  if (plan.saw.length === 0) {
+    return (
+      <Empty title="Nothing to cut yet">
+        <Text>The saw list fills by itself once a wall has three readings or more.</Text>
+      </Empty>
+    );
+  }
+  const all = calls.flatMap((c) => c.pieces);
+  const held = calls.filter((c) => c.state !== "ready").flatMap((c) => c.pieces).length;
+  return (
+    <>
+      <Group mb="sm" className="no-print" gap="sm" align="flex-end">
+        <Button h={48} leftSection={<IconMaximize size={20} />} onClick={() => setSearch({ saw: "1" })}>
+          At the saw
+        </Button>
+        <Button h={48} variant="default" leftSection={<IconPrinter size={20} />} onClick={() => window.print()}>
+          Print
+        </Button>
+        <Select
+          aria-label="Wall"
+          size="md"
+          w={150}
+          value={wall}
+          onChange={(v) => setWall(v ?? "all")}
+          allowDeselect={false}
+          data={[
+            { value: "all", label: "all walls" },
+            ...(job.document.walls ?? []).map((w) => ({ value: w.id, label: `wall ${w.id}` })),
+          ]}
+        />
+        <Text fw={600}>
+          {all.filter((p) => p.cut).length} of {all.length} cut
+          {held > 0 && <span className="is-held">, {held} held back</span>}
+        </Text>
+      </Group>
+      <h2 className="print-only">{job.document.name}: saw list</h2>
+      <table className="lines saw-list">
+        <thead>
+          <tr>
+            <th aria-label="Cut" />
+            <th className="num">
+              <button type="button" onClick={() => setBy("longest")}>
+                Length {by === "longest" ? "↓" : ""}
+              </button>
+            </th>
+            <th className="num">×</th>
+            <th>
+              <button type="button" onClick={() => setBy("lumber")}>
+                Lumber {by === "lumber" ? "↓" : ""}
+              </button>
+            </th>
+            <th>Pieces</th>
+            <th className="wide-only">
+              <button type="button" onClick={() => setBy("state")}>
+                State {by === "state" ? "↓" : ""}
+              </button>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {calls.map((c) => {
+            const open = c.pieces.filter((p) => !p.cut).map((p) => p.member);
+            const done = c.pieces.filter((p) => p.cut).map((p) => p.member);
+            return (
+              <tr key={c.lumber + c.length + c.state} className={c.state}>
+                <td>
+                  <Checkbox
+                    size="lg"
+                    aria-label={`${c.said} ${c.lumber}: all cut`}
+                    checked={open.length === 0}
+                    indeterminate={open.length > 0 && done.length > 0}
+                    disabled={c.state !== "ready" && done.length === 0}
+                    onChange={() => (open.length > 0 && c.state === "ready" ? set(c, open, false) : set(c, done, true))}
+                  />
+                </td>
+                <td className="num cut-length">
+                  <Len text={c.said} />
+                </td>
+                <td className="num">{c.pieces.length}</td>
+                <td>{c.lumber}</td>
+                <td>
+                  <div className="labels">
+                    {c.pieces.map((p) => (
+                      <button
+                        key={p.member}
+                        type="button"
+                        className={p.cut ? "label cut" : "label"}
+                        aria-pressed={p.cut}
+                        disabled={c.state !== "ready" && !p.cut}
+                        onClick={() => set(c, [p.member], p.cut)}
+                        title={`${p.kind}, stands on ${p.tape ?? ""}, wood ahead`}
+                      >
+                        {p.member}
+                        {p.cutAt && (
+                          <span className="is-stop">
+                            {" "}
+                            was cut <Len text={p.cutAt} />
+                          </span>
+                        )}
+                      </button>
+                    ))}
+                  </div>
+                  {c.state !== "ready" && (
+                    <div className={c.state === "blocked" ? "is-stop narrow-state" : "is-held narrow-state"}>{c.held}</div>
+                  )}
+                </td>
+                <td className={`wide-only ${c.state === "ready" ? "is-ready" : c.state === "blocked" ? "is-stop" : "is-held"}`}>
+                  {c.state === "ready" ? (open.length === 0 ? "cut" : "ready") : c.state === "blocked" ? "stopped" : "tape first"}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <Wood />
+    </>
+  );
+}

@@ -1,0 +1,195 @@
+import { ActionIcon, Button, FileButton, Group, Modal, SegmentedControl, Stack, Text, TextInput } from "@mantine/core";
+import { notifications } from "@mantine/notifications";
+import { IconPlus, IconTrash, IconUpload } from "@tabler/icons-react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { api, got, type Problem, type Summary } from "../../api/client";
+import { newId, useJobs } from "../../api/hooks";
+import { SchemeSwitch } from "../../app/Shell";
+import { Empty, Failed, Loading } from "../../app/States";
+import { tell } from "../../app/say";
+import "./jobs.css";
+
+/** The crew's jobs: open one, start one, bring one in. */
+export function Jobs() {
+  const jobs = useJobs();
+  const cache = useQueryClient();
+  const go = useNavigate();
+  const [filter, setFilter] = useState("");
+  const [starting, setStarting] = useState(false);
+  const [leaving, setLeaving] = useState<Summary>();
+  const [faults, setFaults] = useState<Problem>();
+  const bringIn = async (file: File | null) => {
+    if (!file) return;
+    try {
+      const job = await got(
+        api.PUT("/api/jobs/{id}", {
+          params: { path: { id: newId() } },
+          body: (await file.text()) as never,
+          bodySerializer: (b: unknown) => b as string,
+        }),
+      );
+      cache.invalidateQueries({ queryKey: ["jobs"] });
+      go(`/jobs/${job.id}/read`);
+    } catch (e) {
+      if (Object.keys((e as Problem).at ?? {}).length > 0) setFaults(e as Problem);
+      else tell(e);
+    }
+  };
+  const shown = (jobs.data ?? []).filter((j) => j.name.toLowerCase().includes(filter.toLowerCase()));
+  return (
+    <div className="shell bare">
+      <header>
+        <h1 className="grow">Homalos</h1>
+        <SchemeSwitch />
+      </header>
+      <main className="jobs">
+        <Group mb="md" gap="sm">
+          <Button h={48} leftSection={<IconPlus size={18} />} onClick={() => setStarting(true)}>
+            New job
+          </Button>
+          <FileButton onChange={bringIn} accept="application/json,.json">
+            {(props) => (
+              <Button {...props} h={48} variant="default" leftSection={<IconUpload size={18} />}>
+                Import a job
+              </Button>
+            )}
+          </FileButton>
+          {(jobs.data?.length ?? 0) > 3 && (
+            <TextInput
+              size="md"
+              placeholder="Find a job"
+              aria-label="Find a job"
+              value={filter}
+              onChange={(e) => setFilter(e.currentTarget.value)}
+            />
+          )}
+        </Group>
+        {jobs.isPending && <Loading />}
+        {jobs.error && <Failed error={jobs.error} again={() => jobs.refetch()} />}
+        {jobs.data?.length === 0 && (
+          <Empty title="No job yet">
+            <Text>
+              Start one, name its first wall, and tape the gap from floor to ceiling at three places along it: the stud lengths
+              follow.
+            </Text>
+          </Empty>
+        )}
+        <ul>
+          {shown.map((j) => (
+            <li key={j.id}>
+              <Link to={`/jobs/${j.id}/read`}>
+                <b>{j.name}</b>
+                <span className="quiet">
+                  {j.walls} {j.walls === 1 ? "wall" : "walls"}, {j.readings} readings,{" "}
+                  {j.units === "metric" ? "millimetres" : "inches"}
+                </span>
+                <span className="counts">
+                  <span className="is-ready">
+                    {j.cut} of {j.pieces} cut
+                  </span>
+                  {j.held > 0 && <span className="is-held">{j.held} held: tape first</span>}
+                  {j.blocked > 0 && <span className="is-stop">{j.blocked} stopped</span>}
+                </span>
+              </Link>
+              <ActionIcon size={48} variant="subtle" color="gray" aria-label={`Delete ${j.name}`} onClick={() => setLeaving(j)}>
+                <IconTrash size={20} />
+              </ActionIcon>
+            </li>
+          ))}
+        </ul>
+        {jobs.data && jobs.data.length > 0 && shown.length === 0 && <Text className="quiet">No job is called that.</Text>}
+      </main>
+      {starting && <Start close={() => setStarting(false)} />}
+      <Modal opened={!!faults} onClose={() => setFaults(undefined)} title="This file can't be brought in" size="lg">
+        <Text mb="sm">Nothing was kept. Mend these and try again:</Text>
+        <ul className="faults">
+          {Object.entries(faults?.at ?? {}).map(([path, text]) => (
+            <li key={path}>
+              <code>{path}</code> {text}
+            </li>
+          ))}
+        </ul>
+      </Modal>
+      <Modal opened={!!leaving} onClose={() => setLeaving(undefined)} title={`Delete ${leaving?.name}?`}>
+        <Stack>
+          <Text>Its readings, walls and saw ticks go for good. Export it first if you may want it again.</Text>
+          <Group>
+            <Button
+              h={48}
+              color="crayon"
+              onClick={async () => {
+                try {
+                  await got(api.DELETE("/api/jobs/{id}", { params: { path: { id: leaving?.id ?? "" } } }));
+                  notifications.show({ message: `${leaving?.name} is deleted.` });
+                } catch (e) {
+                  tell(e);
+                }
+                setLeaving(undefined);
+                cache.invalidateQueries({ queryKey: ["jobs"] });
+              }}
+            >
+              Delete it
+            </Button>
+            <Button h={48} variant="default" onClick={() => setLeaving(undefined)}>
+              Keep it
+            </Button>
+          </Group>
+        </Stack>
+      </Modal>
+    </div>
+  );
+}
+
+function Start({ close }: { close: () => void }) {
+  const [name, setName] = useState("");
+  const [units, setUnits] = useState("imperial");
+  const go = useNavigate();
+  const start = async () => {
+    try {
+      const job = await got(
+        api.POST("/api/jobs/{id}/start", {
+          params: { path: { id: newId() } },
+          body: { name: name.trim(), units: units as "imperial" },
+        }),
+      );
+      go(`/jobs/${job.id}/read`);
+    } catch (e) {
+      tell(e);
+    }
+  };
+  return (
+    <Modal opened onClose={close} title="New job">
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (name.trim()) start();
+        }}
+      >
+        <Stack>
+          <TextInput
+            label="What the crew calls it"
+            size="md"
+            value={name}
+            onChange={(e) => setName(e.currentTarget.value)}
+            data-autofocus
+          />
+          <SegmentedControl
+            size="md"
+            aria-label="Units"
+            value={units}
+            onChange={setUnits}
+            data={[
+              { value: "imperial", label: "inches" },
+              { value: "metric", label: "millimetres" },
+            ]}
+          />
+          <Button type="submit" h={48} disabled={!name.trim()}>
+            Start it
+          </Button>
+        </Stack>
+      </form>
+    </Modal>
+  );
+}

@@ -1,0 +1,40 @@
+import { Button, Text } from "@mantine/core";
+import { Link, useParams } from "react-router";
+import { Empty } from "../../app/States";
+import { WallTabs } from "../../app/WallTabs";
+
+const what: Record<string, { title: string; text: string; next: string }> = {
+  line: {
+    title: "Line is not built yet",
+    text: "Here walls will be placed as people say it: parallel to that wall, square off it, in line with a finished face. For now a wall is given by the two ends of its snapped line: add one above, then go on to Mark.",
+    next: "mark",
+  },
+  stand: {
+    title: "Stand is not built yet",
+    text: "Here will be how each wall goes up: tilt clearance, weight and people, the order of walls, braces and the plan of days.",
+    next: "cut",
+  },
+  prove: {
+    title: "Prove is not built yet",
+    text: "Here will be the checks with their figures, the log of what was read and cut, and what a new reading does to pieces already cut.",
+    next: "cut",
+  },
+};
+
+/** A stage that is still to come says so, and what it will hold. */
+export default function Later() {
+  const { stage = "" } = useParams();
+  const w = what[stage];
+  if (!w) return <Empty title="There is no such stage">{null}</Empty>;
+  return (
+    <>
+      {stage === "line" && <WallTabs />}
+      <Empty title={w.title}>
+        <Text>{w.text}</Text>
+        <Button h={48} component={Link} to={`../${w.next}`}>
+          Go to {w.next[0]?.toUpperCase() + w.next.slice(1)}
+        </Button>
+      </Empty>
+    </>
+  );
+}

@@ -1,0 +1,169 @@
+import { ActionIcon, Button, Group, Select, SimpleGrid, Text } from "@mantine/core";
+import { IconDoor, IconTrash } from "@tabler/icons-react";
+import type { Opening, Problem, Wall } from "../../api/client";
+import { type Edit, useEdit } from "../../api/hooks";
+import { useJobContext } from "../../app/Shell";
+import { tell } from "../../app/say";
+import { useUndo } from "../../app/undo";
+import { LengthEdit } from "../../entry/LengthField";
+import "./controls.css";
+
+/** What is chosen for a wall: how it is marked, and its openings. Each is kept as it is given. */
+export function Controls({ wall: w }: { wall: Wall }) {
+  const { id, job, plan, wall } = useJobContext();
+  const edit = useEdit(id);
+  const undo = useUndo();
+  const d = job.document;
+  const metric = d.units === "metric";
+  const fault = edit.error as Problem | null;
+  const keep = (label: string, next: Edit, back: Edit) =>
+    edit.mutate(next, { onSuccess: () => undo.push(label, () => edit.mutateAsync(back)), onError: tell });
+  const set = (label: string, change: Partial<Wall>) =>
+    keep(label, { do: "wall", wall: { ...w, ...change } }, { do: "wall", wall: w });
+  const rules = d.rules ?? {};
+  const settings = (r: typeof rules): Edit => ({ do: "settings", settings: { name: d.name, mark: d.mark, rules: r } });
+  const openings = w.openings ?? [];
+  const setOpening = (o: Opening, change: Partial<Opening>) =>
+    set(`change of ${o.id}`, { openings: openings.map((one) => (one.id === o.id ? { ...o, ...change } : one)) });
+  const addDoor = () => {
+    const taken = new Set((d.walls ?? []).flatMap((one) => one.openings ?? []).map((o) => o.id));
+    let n = 1;
+    while (taken.has(`D${n}`)) n++;
+    const half = Number.parseFloat(plan.plan.walls[wall]?.length ?? "0") / 2;
+    const door: Opening = {
+      id: `D${n}`,
+      kind: "door",
+      centre: `${Math.round(half)}`,
+      leaf: metric ? { width: "800", height: "2040" } : { width: "30", height: "80" },
+      finishFloor: "0",
+    };
+    set(`door ${door.id}`, { openings: [...openings, door] });
+  };
+  return (
+    <section className="controls no-print" aria-label="What is chosen for this wall">
+      <h2>Layout</h2>
+      <SimpleGrid cols={2} spacing="sm">
+        <LengthEdit
+          label="Centre to centre"
+          units={d.units}
+          value={w.layout?.spacing ?? rules.spacing ?? (metric ? "600" : "16")}
+          keep={(v) => set("spacing", { layout: { ...w.layout, spacing: v } })}
+        />
+        <LengthEdit
+          label="Fit, all walls"
+          units={d.units}
+          value={rules.fit ?? (metric ? "2" : "1/16")}
+          keep={(v) => keep("fit", settings({ ...rules, fit: v }), settings(rules))}
+        />
+        <Select
+          label="Tape hooks on"
+          data={[
+            { value: "start", label: "the from end" },
+            { value: "end", label: "the to end" },
+          ]}
+          value={w.layout?.from ?? "start"}
+          allowDeselect={false}
+          onChange={(v) => set("hook end", { layout: { ...w.layout, from: v as "start" } })}
+        />
+        <Select
+          label="Bays"
+          data={[
+            { value: "on-centre", label: "on centre" },
+            { value: "equal", label: "equal" },
+          ]}
+          value={w.layout?.mode ?? "on-centre"}
+          allowDeselect={false}
+          onChange={(v) => set("bays", { layout: { ...w.layout, mode: v as "equal" } })}
+        />
+      </SimpleGrid>
+      <h2>Openings</h2>
+      {openings.length === 0 && <Text className="quiet">None in this wall.</Text>}
+      {openings.map((o, i) => (
+        <fieldset key={o.id}>
+          <legend>
+            {o.id}
+            <ActionIcon
+              size={44}
+              variant="subtle"
+              color="gray"
+              aria-label={`Take ${o.id} out`}
+              onClick={() => set(`taking ${o.id} out`, { openings: openings.filter((one) => one !== o) })}
+            >
+              <IconTrash size={18} />
+            </ActionIcon>
+          </legend>
+          <SimpleGrid cols={2} spacing="sm">
+            <LengthEdit
+              label="Middle at"
+              units={d.units}
+              value={o.centre}
+              fault={fault?.of(`openings[${i}].centre`)}
+              keep={(v) => setOpening(o, { centre: v })}
+            />
+            <Select
+              label="Kind"
+              data={[
+                { value: "door", label: "door" },
+                { value: "cased", label: "cased" },
+              ]}
+              value={o.kind}
+              allowDeselect={false}
+              onChange={(v) => setOpening(o, { kind: v as "door" })}
+            />
+            <LengthEdit
+              label="Leaf width"
+              units={d.units}
+              value={o.leaf?.width ?? ""}
+              fault={fault?.of(`openings[${i}].leaf.width`)}
+              keep={(v) => setOpening(o, { leaf: { ...o.leaf, width: v } })}
+            />
+            <LengthEdit
+              label="Leaf height"
+              units={d.units}
+              value={o.leaf?.height ?? ""}
+              fault={fault?.of(`openings[${i}].leaf.height`)}
+              keep={(v) => setOpening(o, { leaf: { ...o.leaf, height: v } })}
+            />
+            <LengthEdit
+              label="Floor still to come"
+              units={d.units}
+              value={o.finishFloor ?? "0"}
+              keep={(v) => setOpening(o, { finishFloor: v })}
+            />
+            <Select
+              label="Jacks a side"
+              data={["usual", "1", "2", "3"]}
+              value={o.jacks ? String(o.jacks) : "usual"}
+              allowDeselect={false}
+              onChange={(v) => setOpening(o, { jacks: v === "usual" ? 0 : Number(v) })}
+            />
+            <Select
+              label="Header"
+              data={["usual", "flat, 1", "flat, 2", "flat, 3", "on edge, 1", "on edge, 2", "on edge, 3"]}
+              value={
+                o.header ? `${o.header.lie === "flat" || !o.header.lie ? "flat" : "on edge"}, ${o.header.plies || 1}` : "usual"
+              }
+              allowDeselect={false}
+              onChange={(v) => {
+                const [lie, plies] = (v ?? "usual").split(", ");
+                setOpening(o, {
+                  header:
+                    v === "usual" ? undefined : { ...o.header, lie: lie === "flat" ? "flat" : "on-edge", plies: Number(plies) },
+                });
+              }}
+            />
+          </SimpleGrid>
+        </fieldset>
+      ))}
+      <Group mt="sm">
+        <Button h={48} variant="default" leftSection={<IconDoor size={20} />} onClick={addDoor}>
+          Add a door
+        </Button>
+      </Group>
+      <Text fz={14} className="quiet" mt="sm">
+        For walls that carry nothing. Whether one does, and any header that bears load, is for a licensed engineer and the local
+        code.
+      </Text>
+    </section>
+  );
+}

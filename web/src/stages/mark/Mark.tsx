@@ -1,0 +1,94 @@
+import { Slider, Text } from "@mantine/core";
+import { useHotkeys, useLocalStorage } from "@mantine/hooks";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { useJobContext } from "../../app/Shell";
+import { Empty } from "../../app/States";
+import { WallTabs } from "../../app/WallTabs";
+import { Plates } from "../../drawing/Plates";
+import { Section } from "../../drawing/Section";
+import { Sum } from "../../drawing/Sum";
+import { Controls } from "./Controls";
+import { Findings } from "./Findings";
+
+/** The plates marked, and every piece with its length and how it came about. */
+export default function Mark() {
+  const { id, job, plan, wall } = useJobContext();
+  const go = useNavigate();
+  const [stretch, setStretch] = useLocalStorage({ key: "stretch", defaultValue: 16 });
+  const [chosen, setChosen] = useState<string>();
+  const w = job.document.walls?.[wall];
+  const worked = plan.plan.walls[wall];
+  const drawing = plan.drawings[wall];
+  const pieces = drawing?.pieces ?? [];
+  const step = (by: number) => {
+    const i = pieces.findIndex((p) => p.id === chosen);
+    const p = pieces[(i + by + pieces.length) % pieces.length];
+    if (p) setChosen(p.id);
+  };
+  useHotkeys([
+    ["ArrowRight", () => step(1)],
+    ["ArrowLeft", () => step(-1)],
+    ["Escape", () => setChosen(undefined)],
+  ]);
+  if (!w || !worked || !drawing) {
+    return (
+      <>
+        <WallTabs />
+        <Empty title="No wall to mark yet">
+          <Text>
+            Add a wall by the two ends of its snapped line. Its layout stands here at once; lengths follow from the readings.
+          </Text>
+        </Empty>
+      </>
+    );
+  }
+  const member = worked.members.find((m) => m.id === chosen);
+  const readAt = (kind: string, at: string) =>
+    `/jobs/${id}/read?wall=${encodeURIComponent(w.id)}&kind=${kind}&at=${encodeURIComponent(at.replace(/ (in|mm)$/, ""))}`;
+  return (
+    <>
+      <WallTabs />
+      <div className="with-side" style={{ marginTop: 8 }}>
+        <div style={{ minWidth: 0 }}>
+          <Section drawing={drawing} height={410} stretch={stretch} selected={chosen} select={setChosen} />
+          <div className="stretch no-print">
+            <span className="quiet">along the wall true, unevenness stretched up to {stretch}×</span>
+            <Slider
+              aria-label="Stretch of the unevenness"
+              min={1}
+              max={40}
+              value={stretch}
+              onChange={setStretch}
+              w={180}
+              size="lg"
+              thumbSize={26}
+              label={null}
+            />
+          </div>
+          <Plates drawing={drawing} marks={worked.marks} selected={chosen} select={setChosen} />
+        </div>
+        <div className="side">
+          {member && (
+            <Sum
+              member={member}
+              mark={plan.plan.mark}
+              tape={pieces.find((p) => p.id === member.id)?.tape}
+              close={() => setChosen(undefined)}
+              read={member.frees && readAt(member.frees.kind, member.frees.station)}
+            />
+          )}
+          <Findings
+            findings={[...worked.findings, ...plan.plan.findings]}
+            choose={setChosen}
+            read={(f) => {
+              const m = worked.members.find((one) => f.members?.includes(one.id));
+              if (m?.frees) go(readAt(m.frees.kind, m.frees.station));
+            }}
+          />
+          <Controls wall={w} />
+        </div>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,113 @@
+import { ActionIcon, Group, SegmentedControl, Switch, Text } from "@mantine/core";
+import { IconArrowBackUp, IconPencil } from "@tabler/icons-react";
+import { useState } from "react";
+import type { Reading } from "../../api/client";
+import { Len } from "../../drawing/Len";
+
+interface Props {
+  readings: Reading[];
+  wall: string;
+  correct: (r: Reading) => void;
+  takeBack: (r: Reading) => void;
+}
+
+const number = (l?: string) => {
+  const [, sign, whole, over, under] = /^(-?)([\d.]*)\s*(?:(\d+)\/(\d+))?/.exec(l ?? "") ?? [];
+  return (sign ? -1 : 1) * (Number(whole || 0) + (over ? Number(over) / Number(under) : 0));
+};
+const basisSaid: Record<string, string> = { stacked: "over stacked plates", between: "between plates" };
+
+/** The readings of one wall, newest or by place; corrected ones on demand. */
+export function ReadingList({ readings, wall, correct, takeBack }: Props) {
+  const [kind, setKind] = useState("all");
+  const [by, setBy] = useState<"place" | "entry">("place");
+  const [all, setAll] = useState(false);
+  const replaced = new Set(readings.map((r) => r.replaces).filter(Boolean));
+  const gone = (r: Reading) => replaced.has(r.id) || !!r.void;
+  const shown = readings
+    .filter((r) => r.place?.wall === wall && (kind === "all" || r.kind === kind) && (all || !gone(r)))
+    .map((r, i) => ({ r, i }))
+    .sort((a, b) =>
+      by === "entry" ? b.i - a.i : number(a.r.place?.station) - number(b.r.place?.station) || a.r.kind.localeCompare(b.r.kind),
+    )
+    .map(({ r }) => r);
+  const some = readings.some((r) => r.place?.wall === wall);
+  return (
+    <section aria-label="Readings of this wall">
+      <Group gap="md" my="xs">
+        <SegmentedControl size="sm" aria-label="Show" value={kind} onChange={setKind} data={["all", "gap", "floor", "ceiling"]} />
+        <Switch label="corrected ones too" checked={all} onChange={(e) => setAll(e.currentTarget.checked)} />
+      </Group>
+      {!some && (
+        <Text className="quiet">
+          Nothing read along wall {wall} yet. The field asks for the first place: type what the tape says and press Enter.
+        </Text>
+      )}
+      {some && (
+        <table className="lines readings">
+          <thead>
+            <tr>
+              <th className="num" aria-sort={by === "place" ? "ascending" : "none"}>
+                <button type="button" onClick={() => setBy("place")}>
+                  Place {by === "place" ? "↓" : ""}
+                </button>
+              </th>
+              <th>Kind</th>
+              <th className="num">Value</th>
+              <th className="wide-only" aria-sort={by === "entry" ? "descending" : "none"}>
+                <button type="button" onClick={() => setBy("entry")}>
+                  Taken {by === "entry" ? "↓" : ""}
+                </button>
+              </th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((r) => (
+              <tr key={r.id} className={gone(r) ? "gone" : ""}>
+                <td className="num">
+                  <Len text={r.place?.station ?? ""} />
+                </td>
+                <td>
+                  {r.kind}
+                  {r.basis && basisSaid[r.basis] && <small className="quiet"> {basisSaid[r.basis]}</small>}
+                </td>
+                <td className="num">
+                  <b>
+                    <Len text={r.value ?? ""} />
+                  </b>
+                </td>
+                <td className="wide-only quiet">
+                  {r.taken ? new Date(r.taken).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }) : ""}
+                </td>
+                <td className="num">
+                  {!gone(r) && (
+                    <Group gap={0} justify="flex-end" wrap="nowrap">
+                      <ActionIcon
+                        size={48}
+                        variant="subtle"
+                        aria-label={`Correct ${r.kind} at ${r.place?.station}`}
+                        onClick={() => correct(r)}
+                      >
+                        <IconPencil size={20} />
+                      </ActionIcon>
+                      <ActionIcon
+                        size={48}
+                        variant="subtle"
+                        color="gray"
+                        aria-label={`Take back ${r.kind} at ${r.place?.station}`}
+                        onClick={() => takeBack(r)}
+                      >
+                        <IconArrowBackUp size={20} />
+                      </ActionIcon>
+                    </Group>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
