@@ -10,5 +10,6 @@ var Jobs embed.FS
 
 // IDs are the ids the demo jobs are imported under, by file.
 var IDs = map[string]string{
-	"bindery.json": "0190c0de-0000-7000-8000-000000000001",
+	"bindery.json":  "0190c0de-0000-7000-8000-000000000001",
+	"wardrobe.json": "0190c0de-0000-7000-8000-000000000002",
 }

@@ -155,6 +155,7 @@ type DrawnPiece struct {
 	Known bool    `json:"known"`
 	Label string  `json:"label" doc:"The cut length as it is read out."`
 	Tape  string  `json:"tape" doc:"The mark, wood ahead."`
+	Give  string  `json:"give,omitempty" doc:"The spread, to the next 32nd or half millimetre."`
 }
 
 // Pin is a reading in the picture.

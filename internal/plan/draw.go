@@ -53,6 +53,10 @@ func (s *setup) drawPiece(w *framing.Wall, m framing.Member) DrawnPiece {
 		return p
 	}
 	p.Label = s.say(m.Cut)
+	if m.Spread > 0 {
+		u := s.rules.Units
+		p.Give = u.Say(m.Spread.Up(u.Pick(measure.Inch/32, measure.Millimetre/2)), 0)
+	}
 	p.Foot = m.Base
 	switch {
 	case m.Kind.Upright():

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"slices"
 	"time"
 
 	"homalos/internal/job"
@@ -53,12 +54,19 @@ func (p Plan) Member(id string) (Member, bool) {
 func MayCut(m Member) bool { return m.State == "ready" && m.Cut != "" }
 
 // HeldBy says what a piece waits for.
-func HeldBy(m Member) string {
-	switch {
-	case m.State == "blocked":
-		return "a stop finding touches it"
-	case m.Frees != nil:
-		return m.Frees.Text
+func (p Plan) HeldBy(m Member) string {
+	if m.State != "blocked" {
+		if m.Frees != nil {
+			return m.Frees.Text
+		}
+		return ""
+	}
+	for _, w := range p.Walls {
+		for _, f := range w.Findings {
+			if f.Level == "stop" && slices.Contains(f.Members, m.ID) {
+				return f.Text
+			}
+		}
 	}
 	return ""
 }
@@ -111,7 +119,7 @@ func CallList(d job.Document, p Plan, done []Done) ([]Call, error) {
 				}
 			}
 			if call.Held == "" && c.State != "ready" {
-				call.Held = HeldBy(m)
+				call.Held = p.HeldBy(m)
 			}
 			call.Pieces = append(call.Pieces, piece)
 		}

@@ -43,7 +43,7 @@ func (s *Server) sawRoutes(api huma.API) {
 				return nil, huma.Error422UnprocessableEntity(err.Error(), &huma.ErrorDetail{Message: err.Error(), Location: "body.length"})
 			}
 			if !in.Body.Undone && !plan.MayCut(member) {
-				return nil, huma.Error422UnprocessableEntity(in.Body.Member+" is held: "+plan.HeldBy(member), &huma.ErrorDetail{Message: "the piece is " + member.State, Location: "body.member"})
+				return nil, huma.Error422UnprocessableEntity(in.Body.Member+" is held: "+p.HeldBy(member), &huma.ErrorDetail{Message: "the piece is " + member.State, Location: "body.member"})
 			}
 			return nil, problem(s.store.LogCut(ctx, in.ID, store.Cut{ID: in.Body.ID, Member: in.Body.Member, Lumber: member.Lumber, Length: int64(length), Undone: in.Body.Undone}))
 		})

@@ -506,6 +506,8 @@ export interface components {
             foot: number;
             /** Format: double */
             from: number;
+            /** @description The spread, to the next 32nd or half millimetre. */
+            give?: string;
             /** Format: double */
             head: number;
             id: string;

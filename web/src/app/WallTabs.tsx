@@ -23,8 +23,10 @@ export function WallTabs() {
           aria-pressed={i === wall}
           onClick={() => setWall(w.id)}
         >
-          {w.id} {w.name ? `${w.name.toLowerCase()}, ` : ""}
-          <Len text={plan.plan.walls[i]?.length ?? ""} className="wall-length" />
+          <span>
+            {w.id} {w.name ? `${w.name.toLowerCase()}, ` : ""}
+            <Len text={plan.plan.walls[i]?.length ?? ""} />
+          </span>
         </Button>
       ))}
       <Button h={48} variant="subtle" leftSection={<IconPlus size={18} />} onClick={() => setAdding(true)}>

@@ -42,7 +42,7 @@ function band(
 export function Section({ drawing: d, height, stretch, pieces = true, selected, select, here, pin }: Props) {
   const { ref, width } = useElementSize();
   const least = Math.max(320, (d.length / 25.4) * 4.6); // on a phone the wall is swiped along
-  const s = stretched(d, Math.max(width || 320, pieces ? least : 320), height, stretch);
+  const s = stretched(d, Math.max(width || 320, pieces ? least : 320), height, stretch, pieces ? 46 : 66);
   return (
     <div ref={ref} className="section-frame">
       <svg width={s.width} height={height} role="img" aria-label={`Section along wall ${d.wall}`} className="section">
@@ -110,16 +110,30 @@ function Pins({ d, s, pin, small }: { d: Drawing; s: Scale; pin?: Props["pin"]; 
               ) : (
                 <circle cx={s.x(p.at)} cy={y} r={5} className="pin" />
               )}
-              {!small && (
-                <text x={s.x(p.at)} y={of === "floor" ? y + 22 : y - 12} textAnchor="middle" className="pin-label len">
-                  {p.kind === "gap" && of === "ceiling" ? "" : p.label.replace(/^-/, "−")}
+              {!small && p.kind !== "gap" && (
+                <text x={s.x(p.at)} y={of === "floor" ? y + 25 : y - 13} textAnchor="middle" className="pin-label len">
+                  {p.label.replace(/^-/, "−")}
                 </text>
               )}
+              {!small && p.kind === "gap" && of === "floor" && <GapLine p={p} s={s} />}
             </g>
           );
         }),
       )}
     </g>
+  );
+}
+
+/** A gap is one length from floor to ceiling: its value stands along it. */
+function GapLine({ p, s }: { p: Drawing["pins"][number]; s: Scale }) {
+  const [x, y] = [s.x(p.at), s.floor(p.at) * 0.4 + s.ceiling(p.at) * 0.6];
+  return (
+    <>
+      <path d={`M${x} ${s.ceiling(p.at) + 8}V${s.floor(p.at) - 8}`} className="gap-line" />
+      <text x={x + 6} y={y} transform={`rotate(-90 ${x + 6} ${y})`} textAnchor="middle" className="pin-label len">
+        {p.label}
+      </text>
+    </>
   );
 }
 
@@ -190,6 +204,7 @@ function Wood({ d, s, selected, select }: { d: Drawing; s: Scale; selected?: str
             y={y1}
             h={Math.max(2, y2 - y1)}
             before={uprights[i - 1]}
+            after={uprights[i + 1]}
             s={s}
             selected={selected}
             select={select}
@@ -237,21 +252,34 @@ function Piece({ p, x, y, w, h, selected, select }: Drawn) {
   );
 }
 
-/** An upright with its length up its face; close neighbours write to the far side. */
-function Upright({ before, s, door, ...drawn }: Drawn & { before?: DrawnPiece; s: Scale; door: Drawing["openings"] }) {
+/** An upright with its length up its face; close neighbours write to the far side, a crowded king into its opening. */
+function Upright({
+  before,
+  after,
+  s,
+  door,
+  ...drawn
+}: Drawn & { before?: DrawnPiece; after?: DrawnPiece; s: Scale; door: Drawing["openings"] }) {
   const { p, x, y, w, h } = drawn;
-  const close = before !== undefined && x - s.x(before.to) < 23;
-  const opening = door.find((o) => p.from >= o.from - 120 && p.to <= o.to + 120);
+  const near = (a?: DrawnPiece, b?: DrawnPiece) => a !== undefined && b !== undefined && s.x(b.from) - s.x(a.to) < 26;
+  const opening = door.find((o) => p.from >= o.from - 160 && p.to <= o.to + 160);
   const leftOfDoor = opening !== undefined && p.to <= (opening.from + opening.to) / 2;
-  const right = p.kind === "jack" ? leftOfDoor : p.kind === "king" ? !leftOfDoor : close;
+  const crowded = p.kind === "king" && (leftOfDoor ? near(before, p) : near(p, after));
+  const right = p.kind === "jack" ? leftOfDoor : p.kind === "king" ? crowded === leftOfDoor : near(before, p);
   const text = p.state === "measure-first" ? "tape first" : p.state === "blocked" ? "stopped" : p.label;
-  const place = { x: right ? x + w + 17 : x - 6, y: p.kind === "jack" ? y + h * 0.8 : y + h * 0.56 };
+  const over = crowded && opening ? (leftOfDoor ? s.x(opening.from) - x - w : x - s.x(opening.to)) : 0;
+  const place = { x: right ? x + w + over + 19 : x - over - 6, y: y + h * (p.kind === "jack" ? 0.8 : crowded ? 0.3 : 0.56) };
   return (
     <g>
       <Piece {...drawn} />
       {p.kind === "cripple" ? (
         h > 14 && (
-          <text x={x + w + 6} y={y + h / 2 + 6} className={`length len ${p.state}`}>
+          <text
+            x={opening && x + w + 62 > s.x(opening.to) ? x - 6 : x + w + 6}
+            y={y + h / 2 + 7}
+            textAnchor={opening && x + w + 62 > s.x(opening.to) ? "end" : "start"}
+            className={`length len ${p.state}`}
+          >
             {p.label}
           </text>
         )
@@ -263,7 +291,7 @@ function Upright({ before, s, door, ...drawn }: Drawn & { before?: DrawnPiece; s
           textAnchor="middle"
           className={`length len ${p.state}`}
         >
-          {text}
+          {crowded ? `king ${text}` : text}
         </text>
       )}
     </g>

@@ -16,14 +16,14 @@ const way: Record<string, string> = {
 interface Props {
   member: Member;
   tape?: string;
+  give?: string;
   mark: string;
   close: () => void;
-  saw?: string;
   read?: string;
 }
 
 /** How one length came about, line by line, to check with a pencil. */
-export function Sum({ member: m, tape, mark, close, read }: Props) {
+export function Sum({ member: m, tape, give, mark, close, read }: Props) {
   const look = m.state === "ready" ? "is-ready" : m.state === "blocked" ? "is-stop" : "is-held";
   return (
     <section className="sum" aria-label={`The sum of ${m.id}`}>
@@ -41,10 +41,10 @@ export function Sum({ member: m, tape, mark, close, read }: Props) {
       <div className="sum-cut">{m.cut ? <Len text={m.cut} /> : "no length yet"}</div>
       <div className={look} style={{ fontWeight: 650 }}>
         {stateWords[m.state]}
-        {m.spread && m.spread !== "0 in" && m.spread !== "0 mm" && (
+        {give && (
           <>
             {" "}
-            · ± <Len text={m.spread} />
+            · give or take <Len text={give} />
           </>
         )}
       </div>

@@ -30,8 +30,8 @@ function along(d: Drawing, station: number, of: "floor" | "ceiling" | "spread"):
 }
 
 /** The stretched section: stations true, unevenness `stretch` times too large. */
-export function stretched(d: Drawing, width: number, height: number, stretch: number): Scale {
-  const left = 44;
+export function stretched(d: Drawing, width: number, height: number, stretch: number, foot = 46): Scale {
+  const left = 62;
   const right = 30;
   const perMm = (width - left - right) / d.length;
   const middle = (of: "floor" | "ceiling") => {
@@ -42,7 +42,7 @@ export function stretched(d: Drawing, width: number, height: number, stretch: nu
   const limit = 34; // px that either surface may rise or fall
   const room = (of: "floor" | "ceiling") => Math.max(1e-9, ...d.surface.map((p) => Math.abs(p[of] - mid[of])));
   const k = Math.min(stretch * perMm, limit / room("floor"), limit / room("ceiling"));
-  const base = { floor: height - 46, ceiling: 58 };
+  const base = { floor: height - foot, ceiling: 58 };
   const surface = (of: "floor" | "ceiling") => (s: number) => base[of] - (along(d, s, of) - mid[of]) * k;
   const floor = surface("floor");
   const ceiling = surface("ceiling");
@@ -65,16 +65,4 @@ export function stretched(d: Drawing, width: number, height: number, stretch: nu
       return yf - plate - t * (yf - yc - 2 * plate);
     },
   };
-}
-
-/** How many times the picture really stretches, after it was made to fit. */
-export function stretchOf(d: Drawing, s: Scale): number {
-  const a = d.surface[0];
-  if (!a) return 1;
-  let best = 1;
-  for (const p of d.surface) {
-    const rise = Math.abs(p.floor - a.floor);
-    if (rise > 0.5) best = Math.abs(s.floor(p.at) - s.floor(a.at)) / rise / ((s.x(d.length) - s.x(0)) / d.length);
-  }
-  return Math.round(best);
 }

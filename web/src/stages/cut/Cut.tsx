@@ -54,7 +54,7 @@ export default function Cut() {
   const held = calls.filter((c) => c.state !== "ready").flatMap((c) => c.pieces).length;
   return (
     <>
-      <Group mb="sm" className="no-print" gap="sm" align="flex-end">
+      <Group mb="sm" className="no-print" gap="sm" align="center">
         <Button h={48} leftSection={<IconMaximize size={20} />} onClick={() => setSearch({ saw: "1" })}>
           At the saw
         </Button>

@@ -6,6 +6,7 @@ import { useTick } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { Len } from "../../drawing/Len";
+import "../../drawing/drawing.css";
 import { LengthField } from "../../entry/LengthField";
 
 /** One piece at a time, legible from two metres. */

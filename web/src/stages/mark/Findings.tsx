@@ -1,4 +1,4 @@
-import { Button, Text } from "@mantine/core";
+import { Text } from "@mantine/core";
 import type { Finding } from "../../api/client";
 import { useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
@@ -40,16 +40,9 @@ export function Findings({ findings, choose, read }: Props) {
             {words[f.level as keyof typeof words]}: {f.text}
           </b>
           {f.apply || f.members?.length ? (
-            <Button
-              variant="transparent"
-              p={0}
-              h="auto"
-              mih={48}
-              onClick={() => apply(f)}
-              styles={{ label: { whiteSpace: "normal", textAlign: "left" } }}
-            >
+            <button type="button" className="fix" onClick={() => apply(f)}>
               {f.fix}
-            </Button>
+            </button>
           ) : (
             f.fix
           )}

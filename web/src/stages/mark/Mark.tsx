@@ -74,6 +74,7 @@ export default function Mark() {
               member={member}
               mark={plan.plan.mark}
               tape={pieces.find((p) => p.id === member.id)?.tape}
+              give={pieces.find((p) => p.id === member.id)?.give}
               close={() => setChosen(undefined)}
               read={member.frees && readAt(member.frees.kind, member.frees.station)}
             />

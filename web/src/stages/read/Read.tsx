@@ -177,8 +177,8 @@ export default function Read() {
               value={basis}
               onChange={(b) => setBasis(b as "open")}
               data={[
-                { value: "open", label: "floor to ceiling" },
-                { value: "stacked", label: "over stacked plates" },
+                { value: "open", label: "open" },
+                { value: "stacked", label: "over plates" },
                 { value: "between", label: "between plates" },
               ]}
             />
