@@ -23,6 +23,8 @@ type Model struct {
 	mean     [2]float64
 	shapes   []weighed
 	fits     []fit
+	keep     int
+	local    bool // too many readings to factor as one
 }
 
 // shape is one guess at how the surfaces depart from their planes.
@@ -67,20 +69,25 @@ const surety = 2.1
 const (
 	weighedReadings = 64  // at most so many readings weigh the shapes
 	keptShapes      = 8   // at most so many shapes are carried on
-	denseReadings   = 400 // with more readings one shape explains them well enough
+	keptLocally     = 3   // the same, where many readings leave less in doubt
+	wholeReadings   = 250 // up to so many are factored as one; more are asked place by place
+	localReadings   = 140 // how many of them one place asks: those closest screen the rest
+	tileReadings    = 50  // readings to a tile: places in one tile ask together
 )
 
 // Fit learns the surfaces from the readings; noise is the standard error of
 // one reading in millimetres. Readings at the same place are allowed. With no
 // readings the model answers that nothing is known.
 func Fit(readings []Reading, noise float64) *Model {
-	m := &Model{readings: readings, noise: math.Max(noise, 0.01), counts: countOf(readings)}
+	m := &Model{readings: readings, noise: math.Max(noise, 0.01), counts: countOf(readings), keep: keptShapes}
 	if len(readings) == 0 {
 		return m
 	}
 	m.settle()
 	m.weigh()
-	m.factor()
+	if m.local = len(readings) > wholeReadings; !m.local {
+		m.factor()
+	}
 	return m
 }
 
@@ -101,7 +108,7 @@ func (m *Model) Near(a, b Point, n int) *Model {
 	sort.SliceStable(by, func(i, j int) bool { return by[i].distance < by[j].distance })
 	by = by[:n]
 	sort.Slice(by, func(i, j int) bool { return by[i].at < by[j].at })
-	near := &Model{noise: m.noise, shapes: m.shapes}
+	near := &Model{noise: m.noise, shapes: m.shapes, keep: keptLocally}
 	for _, f := range by {
 		near.readings = append(near.readings, m.readings[f.at])
 	}
@@ -282,10 +289,6 @@ func prior(v, typical, width float64) float64 {
 
 // factor factors the covariance of all readings for the shapes worth keeping.
 func (m *Model) factor() {
-	keep := keptShapes
-	if len(m.readings) > denseReadings {
-		keep = 1
-	}
 	n := len(m.readings)
 	y := mat.NewVecDense(n, nil)
 	terms := make([][]Term, n)
@@ -295,7 +298,7 @@ func (m *Model) factor() {
 	}
 	total := 0.0
 	for _, s := range m.shapes {
-		if len(m.fits) == keep || s.weight < 0.01 && len(m.fits) > 0 {
+		if len(m.fits) == m.keep || s.weight < 0.01 && len(m.fits) > 0 {
 			break
 		}
 		k := mat.NewSymDense(n, nil)
@@ -329,6 +332,18 @@ func (m *Model) Estimate(terms []Term) Estimate {
 // EstimateAll answers many sums at once, which is quicker than one by one.
 func (m *Model) EstimateAll(sums [][]Term) []Estimate {
 	answers := make([]Estimate, len(sums))
+	if m.local {
+		m.byTile(sums, func(near *Model, which []int) {
+			some := make([][]Term, len(which))
+			for i, k := range which {
+				some[i] = sums[k]
+			}
+			for i, e := range near.EstimateAll(some) {
+				answers[which[i]] = e
+			}
+		})
+		return answers
+	}
 	if len(m.fits) == 0 || len(sums) == 0 {
 		return answers
 	}
@@ -433,4 +448,39 @@ func (m *Model) nearest(terms []Term) []string {
 		add(t.At, own)
 	}
 	return ids
+}
+
+// byTile groups sums by where they lie and gives each group the model of the
+// readings around it.
+func (m *Model) byTile(sums [][]Term, answer func(near *Model, which []int)) {
+	low, high := m.readings[0].At, m.readings[0].At
+	for _, r := range m.readings {
+		low = Point{math.Min(low.X, r.At.X), math.Min(low.Y, r.At.Y)}
+		high = Point{math.Max(high.X, r.At.X), math.Max(high.Y, r.At.Y)}
+	}
+	side := math.Max(math.Sqrt((high.X-low.X+1)*(high.Y-low.Y+1)*tileReadings/float64(len(m.readings))), (high.X-low.X+high.Y-low.Y)*tileReadings/float64(len(m.readings)))
+	tiles := map[[2]int][]int{}
+	var order [][2]int
+	for i, s := range sums {
+		c := middle(s)
+		key := [2]int{int(math.Floor((c.X - low.X) / side)), int(math.Floor((c.Y - low.Y) / side))}
+		if tiles[key] == nil {
+			order = append(order, key)
+		}
+		tiles[key] = append(tiles[key], i)
+	}
+	for _, key := range order {
+		at := Point{low.X + (float64(key[0])+0.5)*side, low.Y + (float64(key[1])+0.5)*side}
+		answer(m.Near(at, at, localReadings), tiles[key])
+	}
+}
+
+// middle of the places in a sum.
+func middle(terms []Term) Point {
+	var c Point
+	for _, t := range terms {
+		c.X += t.At.X / float64(len(terms))
+		c.Y += t.At.Y / float64(len(terms))
+	}
+	return c
 }

@@ -22,6 +22,10 @@ type Step struct {
 // of the candidates are not looked at: what a reading frees doesn't depend on
 // what it will say.
 func (m *Model) Next(held []Held, candidates []Reading, most int) []Step {
+	if m.local && len(held) > 0 {
+		at := middle(held[0].Terms)
+		return m.Near(at, at, wholeReadings).Next(held, candidates, most)
+	}
 	if len(m.fits) == 0 || len(held) == 0 || len(candidates) == 0 {
 		return nil
 	}

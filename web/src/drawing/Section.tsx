@@ -89,6 +89,7 @@ function Laser({ d, s }: { d: Drawing; s: Scale }) {
 const readingMark = (kind: string) => (kind === "gap" ? ["floor", "ceiling"] : [kind]);
 
 function Pins({ d, s, pin, small }: { d: Drawing; s: Scale; pin?: Props["pin"]; small: boolean }) {
+  const low = crowdedPins(d, s);
   return (
     <g>
       {d.pins.map((p) =>
@@ -111,7 +112,12 @@ function Pins({ d, s, pin, small }: { d: Drawing; s: Scale; pin?: Props["pin"]; 
                 <circle cx={s.x(p.at)} cy={y} r={5} className="pin" />
               )}
               {!small && p.kind !== "gap" && (
-                <text x={s.x(p.at)} y={of === "floor" ? y + 25 : y - 13} textAnchor="middle" className="pin-label len">
+                <text
+                  x={s.x(p.at)}
+                  y={(of === "floor" ? y + 25 : y - 13) + (low.has(p.reading) ? (of === "floor" ? 21 : -21) : 0)}
+                  textAnchor="middle"
+                  className="pin-label len"
+                >
                   {p.label.replace(/^-/, "−")}
                 </text>
               )}
@@ -122,6 +128,21 @@ function Pins({ d, s, pin, small }: { d: Drawing; s: Scale; pin?: Props["pin"]; 
       )}
     </g>
   );
+}
+
+/** Every second label of a crowd of pins stands a line farther off. */
+function crowdedPins(d: Drawing, s: Scale): Set<string> {
+  const low = new Set<string>();
+  for (const kind of ["floor", "ceiling"]) {
+    let before = Number.NEGATIVE_INFINITY;
+    let last = false;
+    for (const p of d.pins.filter((one) => one.kind === kind).sort((a, b) => a.at - b.at)) {
+      last = s.x(p.at) - before < 84 && !last;
+      if (last) low.add(p.reading);
+      before = s.x(p.at);
+    }
+  }
+  return low;
 }
 
 /** A gap is one length from floor to ceiling: its value stands along it. */
@@ -273,16 +294,9 @@ function Upright({
     <g>
       <Piece {...drawn} />
       {p.kind === "cripple" ? (
-        h > 14 && (
-          <text
-            x={opening && x + w + 62 > s.x(opening.to) ? x - 6 : x + w + 6}
-            y={y + h / 2 + 7}
-            textAnchor={opening && x + w + 62 > s.x(opening.to) ? "end" : "start"}
-            className={`length len ${p.state}`}
-          >
-            {p.label}
-          </text>
-        )
+        <text x={x + w / 2} y={y + h + 36} textAnchor="middle" className={`length len ${p.state}`}>
+          {p.label}
+        </text>
       ) : (
         <text
           x={place.x}

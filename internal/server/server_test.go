@@ -1,0 +1,211 @@
+package server_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"io"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/gin-gonic/gin"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"homalos/internal/server"
+	"homalos/internal/store/storetest"
+)
+
+const jobPath = "/api/jobs/0190c0de-0000-7000-8000-0000000000aa"
+
+type application struct {
+	t    *testing.T
+	base string
+}
+
+type reply struct {
+	status int
+	header http.Header
+	raw    []byte
+	body   map[string]any
+}
+
+func start(t *testing.T) *application {
+	t.Helper()
+	gin.SetMode(gin.ReleaseMode)
+	web := httptest.NewServer(server.New(storetest.Open(t)))
+	t.Cleanup(web.Close)
+	return &application{t, web.URL}
+}
+
+// call sends a body (text as it is, anything else as JSON) naming a revision
+// unless it is empty.
+func (a *application) call(method, path, revision string, body any) reply {
+	a.t.Helper()
+	var in io.Reader
+	switch b := body.(type) {
+	case nil:
+	case string:
+		in = strings.NewReader(b)
+	default:
+		raw, err := json.Marshal(b)
+		require.NoError(a.t, err)
+		in = bytes.NewReader(raw)
+	}
+	request, err := http.NewRequest(method, a.base+path, in)
+	require.NoError(a.t, err)
+	request.Header.Set("Content-Type", "application/json")
+	if revision != "" {
+		request.Header.Set("If-Match", `"`+revision+`"`)
+	}
+	response, err := http.DefaultClient.Do(request)
+	require.NoError(a.t, err)
+	defer response.Body.Close()
+	r := reply{status: response.StatusCode, header: response.Header}
+	r.raw, err = io.ReadAll(response.Body)
+	require.NoError(a.t, err)
+	_ = json.Unmarshal(r.raw, &r.body)
+	return r
+}
+
+func (a *application) withBindery() *application {
+	a.t.Helper()
+	raw, err := os.ReadFile("../../demo/bindery.json")
+	require.NoError(a.t, err)
+	require.Equal(a.t, http.StatusCreated, a.call("PUT", jobPath, "", string(raw)).status)
+	return a
+}
+
+func (r reply) locations() []string {
+	var out []string
+	errors, _ := r.body["errors"].([]any)
+	for _, e := range errors {
+		out = append(out, e.(map[string]any)["location"].(string))
+	}
+	return out
+}
+
+func reading(id, station, value string) map[string]any {
+	return map[string]any{"id": id, "kind": "gap", "place": map[string]any{"wall": "A", "station": station}, "value": value}
+}
+
+func TestImportThenExportGivesTheSameJob(t *testing.T) {
+	t.Parallel()
+	a := start(t).withBindery()
+	out := a.call("GET", jobPath+"/document", "", nil)
+	require.Equal(t, 200, out.status)
+	raw, err := os.ReadFile("../../demo/bindery.json")
+	require.NoError(t, err)
+	assert.JSONEq(t, string(raw), string(out.raw))
+}
+
+func TestImportNamesEveryFaultByItsPath(t *testing.T) {
+	t.Parallel()
+	a := start(t)
+	r := a.call("PUT", jobPath, "", `{"format": "homalos-job/1", "name": "x", "units": "imperial", "colour": 1,
+		"lumber": [{"id": "2x4", "thickness": "1 1/2 in", "depth": "3 1/2 in"}],
+		"walls": [{"id": "A", "from": {"x": 0, "y": "0"}, "to": {"x": "100 in", "y": "0"}, "lumber": "2x6"}]}`)
+	assert.Equal(t, 422, r.status)
+	assert.Equal(t, "application/problem+json", r.header.Get("Content-Type"))
+	assert.ElementsMatch(t, []string{"colour", "walls[0].from.x", "walls[0].lumber"}, r.locations())
+	assert.Equal(t, 404, a.call("GET", jobPath, "", nil).status, "nothing was kept")
+}
+
+func TestAReadingFreesAndTheRevisionMovesOn(t *testing.T) {
+	t.Parallel()
+	a := start(t).withBindery()
+	r := a.call("POST", jobPath+"/readings", "1", reading("n1", "64", "96 1/16"))
+	require.Equal(t, 200, r.status, string(r.raw))
+	assert.Equal(t, `"2"`, r.header.Get("ETag"))
+	again := a.call("POST", jobPath+"/readings", "1", reading("n1", "64", "96 1/16"))
+	assert.Equal(t, 200, again.status, "sent twice is harmless")
+	plan := a.call("GET", jobPath+"/plan", "", nil)
+	require.Equal(t, 200, plan.status)
+	for _, m := range plan.body["plan"].(map[string]any)["walls"].([]any)[0].(map[string]any)["members"].([]any) {
+		assert.Equal(t, "ready", m.(map[string]any)["state"], m)
+	}
+}
+
+func TestAStaleWriteShowsBothChanges(t *testing.T) {
+	t.Parallel()
+	a := start(t).withBindery()
+	require.Equal(t, 200, a.call("PUT", jobPath+"/settings", "1", map[string]any{"name": "theirs"}).status)
+	r := a.call("PUT", jobPath+"/settings", "1", map[string]any{"name": "mine", "mark": "1/32 in"})
+	assert.Equal(t, http.StatusConflict, r.status)
+	assert.Equal(t, "application/problem+json", r.header.Get("Content-Type"))
+	assert.Contains(t, string(r.raw), `"now":"theirs"`)
+	assert.Contains(t, string(r.raw), `"now":"mine"`)
+	assert.EqualValues(t, 2, r.body["revision"])
+	assert.Equal(t, 422, a.call("PUT", jobPath+"/settings", "", map[string]any{"name": "no revision"}).status)
+}
+
+func TestBadInputSaysWhereAndChangesNothing(t *testing.T) {
+	t.Parallel()
+	a := start(t).withBindery()
+	wall := func(centre string) map[string]any {
+		return map[string]any{"id": "C", "from": map[string]any{"x": "0", "y": "150"}, "to": map[string]any{"x": "84", "y": "150"}, "lumber": "2x4",
+			"openings": []any{map[string]any{"id": "D3", "kind": "door", "centre": centre, "leaf": map[string]any{"width": "30", "height": "80"}}}}
+	}
+	for name, c := range map[string]struct {
+		method, path string
+		body         any
+		location     string
+	}{
+		"station off the wall":    {"POST", "/readings", reading("n", "400", "96"), "survey.readings[40].place.station"},
+		"a length nobody can say": {"POST", "/readings", reading("n", "64", "96 furlongs"), "survey.readings[40].value"},
+		"a door off the wall":     {"PUT", "/walls/C", wall("5"), "walls[2].openings[0].centre"},
+		"an unknown field":        {"PUT", "/walls/C", map[string]any{"id": "C", "wobble": 1}, "body.wobble"},
+	} {
+		r := a.call(c.method, jobPath+c.path, "1", c.body)
+		assert.Equal(t, 422, r.status, name)
+		assert.Contains(t, r.locations(), c.location, name)
+	}
+	assert.Equal(t, `"1"`, a.call("GET", jobPath, "", nil).header.Get("ETag"))
+	assert.Equal(t, 422, a.call("DELETE", jobPath+"/walls/A", "1", nil).status, "readings were taken along it")
+}
+
+func TestOnlyReadyPiecesAreTicked(t *testing.T) {
+	t.Parallel()
+	a := start(t).withBindery()
+	tick := func(last, member string, undone bool) reply {
+		return a.call("POST", jobPath+"/cuts", "", map[string]any{"id": "0190c0de-0000-7000-8000-0000000000" + last, "member": member, "length": "92 5/8 in", "undone": undone})
+	}
+	assert.Equal(t, 204, tick("01", "A-S1", false).status)
+	held := tick("02", "A-S6", false)
+	assert.Equal(t, 422, held.status)
+	assert.Contains(t, string(held.raw), "Tape the gap")
+	assert.Equal(t, 422, tick("03", "Z-S1", false).status)
+	assert.Contains(t, string(a.call("GET", jobPath+"/plan", "", nil).raw), `"cut":true`)
+	assert.Equal(t, 204, tick("04", "A-S1", true).status)
+	assert.NotContains(t, string(a.call("GET", jobPath+"/plan", "", nil).raw), `"cut":true`)
+}
+
+func TestFrontEndAnswersItsOwnAddresses(t *testing.T) {
+	t.Parallel()
+	a := start(t)
+	page := a.call("GET", "/jobs/some/mark", "", nil)
+	assert.Equal(t, 200, page.status)
+	assert.Contains(t, string(page.raw), `<div id="root">`)
+	assert.Equal(t, 404, a.call("GET", "/api/nothing", "", nil).status)
+	assert.Contains(t, page.header.Get("Content-Security-Policy"), "default-src 'self'")
+}
+
+func BenchmarkReadAPlan(b *testing.B) {
+	gin.SetMode(gin.ReleaseMode)
+	web := httptest.NewServer(server.New(storetest.Open(b)))
+	defer web.Close()
+	raw, err := os.ReadFile("../../demo/bindery.json")
+	require.NoError(b, err)
+	request, _ := http.NewRequest("PUT", web.URL+jobPath, bytes.NewReader(raw))
+	request.Header.Set("Content-Type", "application/json")
+	_, err = http.DefaultClient.Do(request)
+	require.NoError(b, err)
+	for b.Loop() {
+		response, err := http.Get(web.URL + jobPath + "/plan")
+		require.NoError(b, err)
+		_, _ = io.Copy(io.Discard, response.Body)
+		response.Body.Close()
+	}
+}

@@ -1,0 +1,174 @@
+package store_test
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"os"
+	"sync"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"homalos/internal/job"
+	"homalos/internal/store"
+	"homalos/internal/store/storetest"
+)
+
+const id = "0190c0de-0000-7000-8000-0000000000aa"
+
+var ctx = context.Background()
+
+func bindery(t *testing.T) job.Document {
+	t.Helper()
+	raw, err := os.ReadFile("../../demo/bindery.json")
+	require.NoError(t, err)
+	d, faults := job.Read(raw)
+	require.Empty(t, faults)
+	return d
+}
+
+func rename(name string) func(*job.Document) error {
+	return func(d *job.Document) error { d.Name = name; return nil }
+}
+
+func TestAJobComesBackAsItWasKept(t *testing.T) {
+	t.Parallel()
+	s := storetest.Open(t).ForCrew(store.BuiltInCrew)
+	for i, file := range []string{"bindery.json", "wardrobe.json"} {
+		raw, err := os.ReadFile("../../demo/" + file)
+		require.NoError(t, err)
+		d, faults := job.Read(raw)
+		require.Empty(t, faults)
+		d.Walls[0].Layout.Offset = "1/64 in"
+		d.Rules.Lap = "" // a default stays a default
+		kept, err := s.Create(ctx, id[:35]+fmt.Sprint(i), d)
+		require.NoError(t, err)
+		assert.Equal(t, string(job.Write(job.Canonical(d))), string(job.Write(kept.Document)), file)
+		assert.EqualValues(t, 1, kept.Revision)
+	}
+}
+
+func TestCreatingTwiceIsHarmless(t *testing.T) {
+	t.Parallel()
+	s := storetest.Open(t).ForCrew(store.BuiltInCrew)
+	d := bindery(t)
+	_, err := s.Create(ctx, id, d)
+	require.NoError(t, err)
+	again, err := s.Create(ctx, id, d)
+	require.NoError(t, err)
+	assert.EqualValues(t, 1, again.Revision)
+	d.Name = "another"
+	_, err = s.Create(ctx, id, d)
+	assert.ErrorIs(t, err, store.ErrExists)
+}
+
+func TestAnOlderRevisionIsRefusedWithWhatChanged(t *testing.T) {
+	t.Parallel()
+	s := storetest.Open(t).ForCrew(store.BuiltInCrew)
+	_, err := s.Create(ctx, id, bindery(t))
+	require.NoError(t, err)
+	j, err := s.Change(ctx, id, 1, rename("theirs"))
+	require.NoError(t, err)
+	assert.EqualValues(t, 2, j.Revision)
+	_, err = s.Change(ctx, id, 1, rename("mine"))
+	var stale *store.StaleError
+	require.ErrorAs(t, err, &stale)
+	assert.EqualValues(t, 2, stale.Have)
+	require.NotNil(t, stale.Base)
+	assert.Equal(t, []job.Change{{Path: "name", Was: bindery(t).Name, Now: "theirs"}}, job.Diff(*stale.Base, stale.Current))
+	same, err := s.Change(ctx, id, 2, rename("theirs"))
+	require.NoError(t, err)
+	assert.EqualValues(t, 2, same.Revision, "saying the same again changes nothing")
+}
+
+func TestTwoAtOnceNeverOverwriteEachOther(t *testing.T) {
+	t.Parallel()
+	s := storetest.Open(t).ForCrew(store.BuiltInCrew)
+	_, err := s.Create(ctx, id, bindery(t))
+	require.NoError(t, err)
+	var wait sync.WaitGroup
+	var mu sync.Mutex
+	kept, stale := 0, 0
+	for i := range 8 {
+		wait.Go(func() {
+			_, err := s.Change(ctx, id, 1, rename(fmt.Sprint("person ", i)))
+			var moved *store.StaleError
+			mu.Lock()
+			defer mu.Unlock()
+			if err == nil {
+				kept++
+			} else if errors.As(err, &moved) {
+				stale++
+			}
+		})
+	}
+	wait.Wait()
+	assert.Equal(t, 1, kept)
+	assert.Equal(t, 7, stale)
+}
+
+func TestReadingsAreOnlyAdded(t *testing.T) {
+	t.Parallel()
+	s := storetest.Open(t).ForCrew(store.BuiltInCrew)
+	d := bindery(t)
+	_, err := s.Create(ctx, id, d)
+	require.NoError(t, err)
+	for name, edit := range map[string]func(*job.Document) error{
+		"losing one":   func(d *job.Document) error { d.Survey.Readings = d.Survey.Readings[1:]; return nil },
+		"altering one": func(d *job.Document) error { d.Survey.Readings[3].Value = "1 in"; return nil },
+	} {
+		_, err := s.Change(ctx, id, 1, edit)
+		var lost *store.ReadingLostError
+		assert.ErrorAs(t, err, &lost, name)
+	}
+	j, err := s.Change(ctx, id, 1, func(d *job.Document) error {
+		r := d.Survey.Readings[3]
+		r.ID, r.Value, r.Replaces = "new", "54 in", d.Survey.Readings[3].ID
+		d.Survey.Readings = append(d.Survey.Readings, r)
+		return nil
+	})
+	require.NoError(t, err)
+	assert.Len(t, j.Document.Survey.Readings, len(d.Survey.Readings)+1)
+}
+
+func TestACrewSeesOnlyItsOwn(t *testing.T) {
+	t.Parallel()
+	db := storetest.Open(t)
+	_, err := db.ForCrew(store.BuiltInCrew).Create(ctx, id, bindery(t))
+	require.NoError(t, err)
+	other := db.ForCrew("00000000-0000-7000-8000-0000000000ff")
+	jobs, err := other.Jobs(ctx)
+	require.NoError(t, err)
+	assert.Empty(t, jobs)
+	_, err = other.Job(ctx, id)
+	assert.ErrorIs(t, err, store.ErrNotFound)
+	assert.ErrorIs(t, other.Delete(ctx, id), store.ErrNotFound)
+	_, err = other.Change(ctx, id, 1, rename("taken"))
+	assert.ErrorIs(t, err, store.ErrNotFound)
+	assert.ErrorIs(t, other.LogCut(ctx, id, store.Cut{ID: id, Member: "A-S1", Length: 1}), store.ErrNotFound)
+}
+
+func TestATickStandsUntilItIsTakenBack(t *testing.T) {
+	t.Parallel()
+	s := storetest.Open(t).ForCrew(store.BuiltInCrew)
+	_, err := s.Create(ctx, id, bindery(t))
+	require.NoError(t, err)
+	line := func(last string, undone bool) store.Cut {
+		return store.Cut{ID: id[:34] + last, Member: "A-S1", Lumber: "2x4", Length: 42, Undone: undone}
+	}
+	require.NoError(t, s.LogCut(ctx, id, line("01", false)))
+	require.NoError(t, s.LogCut(ctx, id, line("01", false)), "the same line twice is harmless")
+	assert.ErrorIs(t, s.LogCut(ctx, id, line("01", true)), store.ErrExists)
+	cut, err := s.CutNow(ctx, id)
+	require.NoError(t, err)
+	require.Len(t, cut, 1)
+	require.NoError(t, s.LogCut(ctx, id, line("02", true)))
+	cut, err = s.CutNow(ctx, id)
+	require.NoError(t, err)
+	assert.Empty(t, cut)
+	require.NoError(t, s.Delete(ctx, id))
+	_, err = s.Job(ctx, id)
+	assert.ErrorIs(t, err, store.ErrNotFound)
+}
