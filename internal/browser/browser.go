@@ -62,20 +62,15 @@ func Says(ctx context.Context, texts ...string) error {
 // words.
 func Press(ctx context.Context, words string) error {
 	find := fmt.Sprintf(`[...document.querySelectorAll('button,a,[role=button],[role=radio],input[type=checkbox],label,[role=menuitem]')].find(e => ((e.getAttribute('aria-label') || '') + ' ' + (e.innerText || '')).toLowerCase().includes(%q) && e.getClientRects().length)`, strings.ToLower(words))
-	if err := Until(ctx, find); err != nil {
-		return err
-	}
-	return chromedp.Do(ctx, chromedp.Evaluate[chromedp.Void]("(() => { const e = "+find+"; e.scrollIntoView({block:'center'}); e.focus(); e.dispatchEvent(new MouseEvent('click', {bubbles: true, cancelable: true})); })()"))
+	// found and pressed in one go: the page may change between two looks
+	return Until(ctx, "(() => { const e = "+find+"; if (!e || e.disabled) return false; e.scrollIntoView({block:'center'}); e.focus(); e.dispatchEvent(new MouseEvent('click', {bubbles: true, cancelable: true})); return true; })()")
 }
 
 // Type writes into the field with this label, replacing what is there; the
 // text may end with \n for Enter.
 func Type(ctx context.Context, label, text string) error {
-	find := fmt.Sprintf(`[...document.querySelectorAll('label')].filter(l => l.innerText.toLowerCase().startsWith(%q) && l.getClientRects().length).map(l => document.getElementById(l.htmlFor))[0]`, strings.ToLower(label))
-	if err := Until(ctx, find); err != nil {
-		return err
-	}
-	if err := chromedp.Do(ctx, chromedp.Evaluate[chromedp.Void]("(() => { const f = "+find+"; f.focus(); f.select(); })()")); err != nil {
+	find := fmt.Sprintf(`[...document.querySelectorAll('label')].filter(l => l.innerText.toLowerCase().startsWith(%q) && l.getClientRects().length).map(l => document.getElementById(l.htmlFor)).filter(f => f && f.type === 'text')[0]`, strings.ToLower(label))
+	if err := Until(ctx, "(() => { const f = "+find+"; if (!f) return false; f.focus(); f.select(); return document.activeElement === f; })()"); err != nil {
 		return err
 	}
 	return chromedp.Do(ctx, chromedp.KeyEvent(strings.ReplaceAll(text, "\n", "\r")))

@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"slices"
+
 	"homalos/internal/job"
 	"homalos/internal/measure"
 )
@@ -21,7 +23,8 @@ type AskStep struct {
 
 // Asks lists for each wall the readings worth taking: those that free held
 // pieces first, then an even row along the wall where little is read. Where a
-// header must be level the row asks for floor and ceiling, else for gaps.
+// header must be level the row asks for floor and ceiling, else for gaps. With
+// no piece held there is nothing more to ask.
 func Asks(d job.Document, p Plan) []Ask {
 	s, faults := resolve(d)
 	out := []Ask{}
@@ -33,6 +36,10 @@ func Asks(d job.Document, p Plan) []Ask {
 		ask := Ask{Wall: w.ID, Next: []AskStep{}}
 		add := func(kind string, at measure.Length, frees int) {
 			ask.Next = append(ask.Next, AskStep{kind, u.Write(at), s.say(at), frees})
+		}
+		if !anyHeld(p.Walls[i]) {
+			out = append(out, ask)
+			continue
 		}
 		for _, f := range p.Walls[i].Findings {
 			if f.Code != "measure-first" {
@@ -87,4 +94,8 @@ func readNear(pins []Pin, kind string, at float64, units measure.System) bool {
 		}
 	}
 	return false
+}
+
+func anyHeld(w Wall) bool {
+	return slices.ContainsFunc(w.Members, func(m Member) bool { return m.State == "measure-first" })
 }

@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/job"
+	"homalos/internal/plan"
 	"homalos/internal/store"
 	"homalos/internal/store/storetest"
 )
@@ -48,6 +49,16 @@ func TestAJobComesBackAsItWasKept(t *testing.T) {
 		assert.Equal(t, string(job.Write(job.Canonical(d))), string(job.Write(kept.Document)), file)
 		assert.EqualValues(t, 1, kept.Revision)
 	}
+}
+
+func TestWhatIsLeftOutStaysLeftOut(t *testing.T) {
+	t.Parallel()
+	s := storetest.Open(t).ForCrew(store.BuiltInCrew)
+	d := plan.Starter("attic", "imperial")
+	d.Walls = []job.Wall{{ID: "A", From: job.Place{X: "0 in", Y: "0 in"}, To: job.Place{X: "96 in", Y: "0 in"}, Lumber: "2x4"}}
+	kept, err := s.Create(ctx, id, d)
+	require.NoError(t, err)
+	assert.Equal(t, string(job.Write(d)), string(job.Write(kept.Document)))
 }
 
 func TestCreatingTwiceIsHarmless(t *testing.T) {

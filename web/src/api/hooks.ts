@@ -55,9 +55,9 @@ export function useEdit(id: string) {
       const job = cache.getQueryData<Job>(["job", id]);
       return send(id, `"${job?.revision ?? 0}"`, edit);
     },
-    onSuccess: async (job) => {
+    onSuccess: (job) => {
       cache.setQueryData(["job", id], job);
-      await cache.invalidateQueries({ queryKey: ["plan", id] });
+      cache.invalidateQueries({ queryKey: ["plan", id] });
       cache.invalidateQueries({ queryKey: ["jobs"] });
     },
     onError: () => {

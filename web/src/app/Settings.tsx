@@ -23,7 +23,7 @@ export function Settings({ job, close }: { job: Job; close: () => void }) {
   const rules = d.rules ?? {};
   const metric = d.units === "metric";
   const keep = (label: string, next: Edit, back: Edit) =>
-    edit.mutate(next, { onSuccess: () => undo.push(label, () => edit.mutateAsync(back)), onError: tell });
+    edit.mutateAsync(next).then(() => undo.push(label, () => edit.mutateAsync(back)), tell);
   const was: Edit = { do: "settings", settings: { name: d.name, mark: d.mark, rules: d.rules } };
   const set = (label: string, change: Partial<typeof was.settings>) =>
     keep(label, { do: "settings", settings: { ...was.settings, ...change } }, was);

@@ -62,15 +62,13 @@ function AddWall({ close }: { close: () => void }) {
       lumber,
     };
     if (d.rules?.floor === "concrete" && treated) wall.bottom = [treated];
-    edit.mutate(
-      { do: "wall", wall },
-      {
-        onSuccess: () => {
-          undo.push(`wall ${wallId}`, () => edit.mutateAsync({ do: "remove-wall", wall: wallId }));
-          setWall(wallId);
-          close();
-        },
+    edit.mutateAsync({ do: "wall", wall }).then(
+      () => {
+        undo.push(`wall ${wallId}`, () => edit.mutateAsync({ do: "remove-wall", wall: wallId }));
+        setWall(wallId);
+        close();
       },
+      () => {}, // the faults stand beside their fields
     );
   };
   const field = (key: keyof typeof at, label: string, path: string) => (

@@ -34,13 +34,10 @@ export default function Cut() {
     .sort(order[by]);
   const set = (c: Call, members: string[], undone: boolean) => {
     const ticks = members.map((member) => ({ member, length: c.length, undone }));
-    tick.mutate(ticks, {
-      onSuccess: () =>
-        undo.push(`${undone ? "untick" : "tick"} ${members.join(", ")}`, () =>
-          tick.mutateAsync(ticks.map((t) => ({ ...t, undone: !t.undone }))),
-        ),
-      onError: tell,
-    });
+    const back = ticks.map((t) => ({ ...t, undone: !t.undone }));
+    tick
+      .mutateAsync(ticks)
+      .then(() => undo.push(`${undone ? "untick" : "tick"} ${members.join(", ")}`, () => tick.mutateAsync(back)), tell);
   };
   if (search.get("saw")) return <Saw close={() => setSearch({}, { replace: true })} />;
   if (plan.saw.length === 0) {

@@ -26,17 +26,14 @@ export function Saw({ close }: { close: () => void }) {
   const cut = (length?: string) => {
     if (!call || !piece || tick.isPending) return;
     const one = { member: piece.member, length: length ?? call.length };
-    tick.mutate([one], {
-      onSuccess: () => {
-        setLast((l) => [...l, one]);
-        setDifferent(undefined);
-      },
-      onError: tell,
-    });
+    tick.mutateAsync([one]).then(() => {
+      setLast((l) => [...l, one]);
+      setDifferent(undefined);
+    }, tell);
   };
   const back = () => {
     const one = last.at(-1);
-    if (one) tick.mutate([{ ...one, undone: true }], { onSuccess: () => setLast((l) => l.slice(0, -1)), onError: tell });
+    if (one) tick.mutateAsync([{ ...one, undone: true }]).then(() => setLast((l) => l.slice(0, -1)), tell);
   };
   useHotkeys([
     ["Enter", () => different === undefined && cut()],

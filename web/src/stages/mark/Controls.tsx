@@ -17,7 +17,7 @@ export function Controls({ wall: w }: { wall: Wall }) {
   const metric = d.units === "metric";
   const fault = edit.error as Problem | null;
   const keep = (label: string, next: Edit, back: Edit) =>
-    edit.mutate(next, { onSuccess: () => undo.push(label, () => edit.mutateAsync(back)), onError: tell });
+    edit.mutateAsync(next).then(() => undo.push(label, () => edit.mutateAsync(back)), tell);
   const set = (label: string, change: Partial<Wall>) =>
     keep(label, { do: "wall", wall: { ...w, ...change } }, { do: "wall", wall: w });
   const rules = d.rules ?? {};

@@ -23,10 +23,9 @@ export function Findings({ findings, choose, read }: Props) {
     if (f.apply === "take-reading") return read(f);
     if (f.apply === "hook-other-end" && w) {
       const layout = { ...w.layout, from: (w.layout?.from === "end" ? "start" : "end") as "start" };
-      edit.mutate(
-        { do: "wall", wall: { ...w, layout } },
-        { onSuccess: () => undo.push("hook end", () => edit.mutateAsync({ do: "wall", wall: w })), onError: tell },
-      );
+      edit
+        .mutateAsync({ do: "wall", wall: { ...w, layout } })
+        .then(() => undo.push("hook end", () => edit.mutateAsync({ do: "wall", wall: w })), tell);
       return;
     }
     if (f.members?.[0]) choose(f.members[0]);

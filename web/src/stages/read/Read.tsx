@@ -1,9 +1,10 @@
 import { Button, SegmentedControl, Text } from "@mantine/core";
 import { useMediaQuery } from "@mantine/hooks";
 import { IconKeyboard } from "@tabler/icons-react";
+import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
-import type { Problem, Reading } from "../../api/client";
+import type { Job, Problem, Reading } from "../../api/client";
 import { newId, useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
@@ -21,12 +22,21 @@ type Kind = Reading["kind"];
 const bare = (l: string) => l.replace(/ (in|mm)$/, "");
 const fresh = (kind: Kind) => (kind === "floor" ? "-" : "");
 
+/** The id of the reading that stands in for this one now: the last of its corrections. */
+function standing(readings: Reading[], id: string): string {
+  const by = new Map(readings.map((r) => [r.replaces, r.id]));
+  let now = id;
+  for (let next = by.get(now); next; next = by.get(now)) now = next;
+  return now;
+}
+
 /** Readings along one wall, typed as fast as they are called out. */
 export default function Read() {
   const { id, job, plan, wall } = useJobContext();
   const d = job.document;
   const w = d.walls?.[wall];
   const edit = useEdit(id);
+  const cache = useQueryClient();
   const undo = useUndo();
   const [search, setSearch] = useSearchParams();
   const touch = useMediaQuery("(pointer: coarse), (max-width: 760px)", false);
@@ -80,6 +90,7 @@ export default function Read() {
     set(v);
   };
   const add = () => {
+    if (edit.isPending || value.trim() === "" || value.trim() === "-") return valueField.current?.focus();
     const reading: Reading = {
       id: newId(),
       kind,
@@ -89,28 +100,28 @@ export default function Read() {
       ...(kind === "gap" ? { basis } : {}),
       ...(correcting ? { replaces: correcting.id } : {}),
     };
-    edit.mutate(
-      { do: "reading", reading },
-      {
-        onSuccess: () => {
-          undo.push(`${kind} at ${station}`, () => takeBack(reading, correcting));
-          touched.current = false;
-          setCorrecting(undefined);
-          if (wanted) setSearch({ wall: w.id }, { replace: true });
-          setValue(fresh(kind));
-          valueField.current?.focus();
-        },
-        onError: (e) => {
-          if (!(e as Problem).of(".value") && !(e as Problem).of(".place.station")) tell(e);
-        },
+    const was = correcting;
+    edit.mutateAsync({ do: "reading", reading }).then(
+      () => {
+        undo.push(`${kind} at ${station}`, () => takeBack(reading, was));
+        touched.current = false;
+        setCorrecting(undefined);
+        if (wanted) setSearch({ wall: w.id }, { replace: true });
+        setValue(fresh(kind));
+        valueField.current?.focus();
+      },
+      (e: Problem) => {
+        if (!e.of(".value") && !e.of(".place.station")) tell(e);
       },
     );
   };
-  /** Takes a reading back: a new line voids it, or brings back what it replaced. */
+  /** Takes a reading back: a new line voids what stands of it, or brings back what it replaced. */
   const takeBack = (r: Reading, before?: Reading) => {
+    const replaces = standing(cache.getQueryData<Job>(["job", id])?.document.survey?.readings ?? [], r.id);
+    const taken = new Date().toISOString();
     const back: Reading = before
-      ? { ...before, id: newId(), replaces: r.id, taken: new Date().toISOString() }
-      : { id: newId(), kind: r.kind, replaces: r.id, void: true, taken: new Date().toISOString() };
+      ? { ...before, id: newId(), replaces, taken }
+      : { id: newId(), kind: r.kind, replaces, void: true, taken };
     return edit.mutateAsync({ do: "reading", reading: back });
   };
   const correct = (r: Reading) => {
@@ -129,13 +140,7 @@ export default function Read() {
     <>
       <WallTabs />
       <div className="read">
-        <form
-          className="entry"
-          onSubmit={(e) => {
-            e.preventDefault();
-            add();
-          }}
-        >
+        <div className="entry">
           <div className="ask" aria-live="polite">
             {correcting ? (
               <b>
@@ -222,7 +227,7 @@ export default function Read() {
             />
           )}
           <div className="buttons">
-            <Button type="submit" h={52} size="md" loading={edit.isPending} className={showKeys ? "wide-only" : ""}>
+            <Button h={52} size="md" loading={edit.isPending} onClick={add} className={showKeys ? "wide-only" : ""}>
               {correcting ? "Keep the correction" : "Keep, next"}
             </Button>
             {correcting && (
@@ -250,7 +255,7 @@ export default function Read() {
               Keypad
             </Button>
           </div>
-        </form>
+        </div>
         <div className="found">
           {drawing && (
             <Section

@@ -1,0 +1,209 @@
+package browser_test
+
+import (
+	"context"
+	"fmt"
+	"net/http/httptest"
+	"os"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/gin-gonic/gin"
+	"github.com/stretchr/testify/require"
+
+	"homalos/internal/browser"
+	"homalos/internal/job"
+	"homalos/internal/server"
+	"homalos/internal/store"
+	"homalos/internal/store/storetest"
+)
+
+const id = "0190c0de-0000-7000-8000-000000000001"
+
+// visitor is somebody at the interface of an application of their own.
+type visitor struct {
+	t   *testing.T
+	ctx context.Context
+	web *httptest.Server
+}
+
+func visit(t *testing.T, width, height int64, demo bool) *visitor {
+	t.Helper()
+	gin.SetMode(gin.ReleaseMode)
+	db := storetest.Open(t)
+	if demo {
+		raw, err := os.ReadFile("../../demo/bindery.json")
+		require.NoError(t, err)
+		d, faults := job.Read(raw)
+		require.Empty(t, faults)
+		_, err = db.ForCrew(store.BuiltInCrew).Create(context.Background(), id, d)
+		require.NoError(t, err)
+	}
+	web := httptest.NewServer(server.New(db))
+	t.Cleanup(web.Close)
+	timed, cancel := context.WithTimeout(context.Background(), 90*time.Second)
+	t.Cleanup(cancel)
+	ctx, done, err := browser.Open(timed, width, height)
+	require.NoError(t, err)
+	t.Cleanup(done)
+	return &visitor{t, ctx, web}
+}
+
+func (v *visitor) goes(path string) {
+	v.t.Helper()
+	require.NoError(v.t, chromedp.Do(v.ctx, chromedp.Navigate(v.web.URL+path)))
+}
+
+func (v *visitor) sees(texts ...string) {
+	v.t.Helper()
+	require.NoError(v.t, browser.Says(v.ctx, texts...))
+}
+
+func (v *visitor) until(expression string) {
+	v.t.Helper()
+	require.NoError(v.t, browser.Until(v.ctx, expression))
+}
+
+func (v *visitor) presses(words ...string) {
+	v.t.Helper()
+	for _, w := range words {
+		require.NoError(v.t, browser.Press(v.ctx, w))
+	}
+}
+
+func (v *visitor) types(label, text string) {
+	v.t.Helper()
+	require.NoError(v.t, browser.Type(v.ctx, label, text))
+}
+
+func piece(member, state string) string {
+	return fmt.Sprintf(`document.querySelector('[data-member="%s"][data-state="%s"]')`, member, state)
+}
+
+func ticked(member string) string {
+	return fmt.Sprintf(`[...document.querySelectorAll('button.label')].find(b => b.innerText === %q && b.getAttribute('aria-pressed') === 'true')`, member)
+}
+
+// The path of a stranger: the reading that a held stud asks for, the stud
+// ready, ticked at the saw, and all still there after a reload.
+func TestFromTheReadingAskedForToTheSaw(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.goes("/")
+	v.presses("Bindery in the tram-depot canteen", "Mark")
+	v.until(piece("A-S5", "measure-first"))
+	v.presses("A-S5 stud")
+	v.sees("held: tape first", "Tape the gap on wall A at 64")
+	v.presses("Take that reading")
+	v.sees("Next: gap at 64")
+	v.types("Gap", "96 1/32\n")
+	v.sees("96 1/32", "Enough: no piece of this wall waits")
+	v.presses("Mark")
+	v.until(piece("A-S5", "ready"))
+	v.until(piece("A-S6", "ready"))
+	v.presses("A-S5 stud")
+	v.sees("ready to cut", "bottom plate 2x4t", "nearest:")
+	v.presses("Cut")
+	v.sees("of 47 cut")
+	v.presses("A-S5")
+	v.until(ticked("A-S5"))
+	require.NoError(t, chromedp.Do(v.ctx, chromedp.Reload()))
+	v.until(ticked("A-S5"))
+	v.presses("Mark")
+	v.until(piece("A-S5", "ready"))
+}
+
+func TestASlipIsCorrectedAndTakenBack(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.goes("/jobs/" + id + "/read?wall=C")
+	v.sees("Next: gap at")
+	v.types("Gap", "96 furlongs")
+	v.sees("is not a unit")
+	v.types("Gap", "8' 3/16")
+	v.sees("96 3/16 in · 2443.2 mm")
+	v.types("Along wall C", "400")
+	v.types("Gap", "96 3/16\n")
+	v.sees("400 in is off the wall, which is 84 in long")
+	v.types("Along wall C", "60")
+	v.types("Gap", "96 3/16\n")
+	v.until(`document.querySelector('[aria-label="Correct gap at 60 in"]')`)
+	v.presses("Correct gap at 60 in")
+	v.types("Gap", "96 1/4\n")
+	v.until(`[...document.querySelectorAll('table.readings tr:not(.gone) b')].some(b => b.innerText === '96 1/4')`)
+	v.presses("Undo")
+	v.until(`[...document.querySelectorAll('table.readings tr:not(.gone) b')].some(b => b.innerText === '96 3/16')`)
+	v.presses("Undo")
+	v.until(`!document.querySelector('[aria-label="Correct gap at 60 in"]')`)
+}
+
+func TestTheDoorMovesAndTheWallFollows(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.goes("/jobs/" + id + "/mark?wall=A")
+	v.sees("34 × 83 1/4")
+	v.types("Middle at", "60\n")
+	v.until(`document.querySelector('[aria-label^="A-H1"]')`)
+	v.until(`document.querySelector('[data-member="A-K1"] rect.wood').x.baseVal.value < 300`)
+	v.types("Middle at", "3\n")
+	v.sees("falls off the wall")
+	v.until(`document.querySelector('[data-member="A-K1"]')`)
+	v.types("Centre to centre", "24\n")
+	v.until(`!document.querySelector('[data-member="A-S9"]')`)
+	v.presses("Undo")
+	v.until(`document.querySelector('[data-member="A-S9"]')`)
+	v.presses("Take D1 out")
+	v.sees("None in this wall")
+	v.presses("Add a door")
+	v.sees("32 × 82 1/2")
+}
+
+func TestANewJobFromNothing(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 390, 844, false)
+	v.goes("/")
+	v.sees("No job yet")
+	v.presses("New job")
+	v.types("What the crew calls it", "attic")
+	v.presses("Start it")
+	v.sees("First, a wall")
+	v.presses("Wall")
+	v.types("To, to the right", "96")
+	v.presses("Add the wall")
+	v.sees("Next: gap at 0")
+	for _, value := range []string{"90 1/8", "90 1/4", "90 3/16"} {
+		v.types("Gap", value+"\n")
+		v.until(fmt.Sprintf(`[...document.querySelectorAll('table.readings b')].some(b => b.innerText === %q)`, value))
+	}
+	v.presses("Cut", "At the saw")
+	v.sees("alike to go", "saw on the waste side")
+	v.presses("Cut, next")
+	v.sees("2 of")
+	v.presses("Back one")
+	v.sees("1 of")
+	v.until(`document.documentElement.scrollWidth <= 390`)
+}
+
+func TestAServerThatIsGoneLosesNothing(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.goes("/jobs/" + id + "/read?wall=C")
+	v.sees("Next: gap at")
+	v.web.CloseClientConnections()
+	v.web.Listener.Close()
+	v.types("Gap", "96 3/16\n")
+	v.sees("The server doesn't answer")
+	v.until(`[...document.querySelectorAll('input')].some(i => i.value === '96 3/16')`)
+}
+
+func TestAFaultyFileIsRefusedWithItsFaults(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, false)
+	file := t.TempDir() + "/job.json"
+	require.NoError(t, os.WriteFile(file, []byte(`{"format": "homalos-job/1", "name": "x", "units": "imperial", "mark": 5}`), 0o600))
+	v.goes("/")
+	v.sees("No job yet")
+	require.NoError(t, chromedp.Do(v.ctx, chromedp.SetUploadFiles(chromedp.CSS("input[type=file]"), []string{file})))
+	v.sees("This file can't be brought in", "mark", "a number has no unit")
+}
