@@ -31,6 +31,7 @@ func (f *framer) ask() {
 	if len(held) == 0 {
 		return
 	}
+	held, which = sampled(held, which)
 	candidates, wants := f.candidates(which)
 	for _, step := range f.heights.Next(held, candidates, 12) {
 		want := wants[step.Candidate]
@@ -49,6 +50,22 @@ func (f *framer) ask() {
 			Fix:  want.Say(f.Wall, f.rules), Apply: TakeReading,
 		})
 	}
+}
+
+// mostAsked is how many held pieces are weighed against each other: on a very
+// long wall an even choice of them stands for the rest.
+const mostAsked = 60
+
+func sampled(held []survey.Held, which []int) ([]survey.Held, []int) {
+	if len(held) <= mostAsked {
+		return held, which
+	}
+	someHeld, some := make([]survey.Held, mostAsked), make([]int, mostAsked)
+	for i := range mostAsked {
+		k := i * len(held) / mostAsked
+		someHeld[i], some[i] = held[k], which[k]
+	}
+	return someHeld, some
 }
 
 // ownWant is the reading at a member's own place.

@@ -14,7 +14,8 @@ import (
 const (
 	mostReadings = 4000
 	mostMembers  = 20_000
-	mostWalls    = 2000
+	mostWalls    = 500
+	mostFound    = 500 // obstructions, and runs of joists
 )
 
 // setup is a job with its lengths read and its references followed.

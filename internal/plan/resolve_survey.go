@@ -20,6 +20,10 @@ func (r *resolver) setSurvey() {
 	s := *r.doc.Survey
 	r.noise = r.within("survey.noise", s.Noise, usual, 0, u.Pick(2*measure.Inch, 50*mm)).Millimetres()
 	r.setReadings(s.Readings)
+	if len(s.Joists) > mostFound || len(s.Obstructions) > mostFound {
+		r.faults.Add("survey", "more than %d runs of joists or obstructions: split the job", mostFound)
+		return
+	}
 	seen := map[string]bool{}
 	for i, j := range s.Joists {
 		r.joists(fmt.Sprintf("survey.joists[%d]", i), j, seen)

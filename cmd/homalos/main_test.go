@@ -1,0 +1,60 @@
+package main
+
+import (
+	"bytes"
+	"encoding/json"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func try(in string, args ...string) (code int, out, errs string) {
+	var o, e bytes.Buffer
+	code = run(args, strings.NewReader(in), &o, &e)
+	return code, o.String(), e.String()
+}
+
+func TestPlanPrintsThePlan(t *testing.T) {
+	code, out, errs := try("", "plan", "../../demo/bindery.json")
+	require.Zero(t, code, errs)
+	assert.Empty(t, errs)
+	var p struct{ Format string }
+	require.NoError(t, json.Unmarshal([]byte(out), &p))
+	assert.Equal(t, "homalos-plan/1", p.Format)
+	_, again, _ := try("", "plan", "../../demo/bindery.json")
+	assert.Equal(t, out, again, "the same bytes")
+	code, table, _ := try("", "plan", "--table", "../../demo/wardrobe.json")
+	assert.Zero(t, code)
+	assert.True(t, strings.HasPrefix(table, "lumber"))
+	assert.Contains(t, table, "3640 mm")
+}
+
+func TestFaultsGoToStandardErrorALineEach(t *testing.T) {
+	code, out, errs := try(`{"format": "homalos-job/1", "name": "x", "units": "imperial", "rules": {"fit": 1, "hold": "0 in"}, "walls": [{"id": "A"}]}`, "plan", "-")
+	assert.Equal(t, 2, code)
+	assert.Empty(t, out)
+	lines := strings.Split(strings.TrimSpace(errs), "\n")
+	assert.Len(t, lines, 5)
+	for _, path := range []string{"rules.fit: ", "rules.hold: ", "walls[0].from: ", "walls[0].to: ", "walls[0].lumber: "} {
+		assert.Contains(t, errs, path)
+	}
+}
+
+func TestWhatCannotBeReadIsCode2(t *testing.T) {
+	for name, args := range map[string][]string{
+		"no such file": {"plan", "nowhere.json"},
+		"no file":      {"plan"},
+		"two files":    {"plan", "a", "b"},
+		"no command":   {},
+		"a typo":       {"paln"},
+		"no database":  {"serve"},
+		"empty input":  {"plan", "-"},
+	} {
+		code, out, errs := try("", args...)
+		assert.Equal(t, 2, code, name)
+		assert.Empty(t, out, name)
+		assert.NotEmpty(t, errs, name)
+	}
+}
