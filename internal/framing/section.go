@@ -21,7 +21,7 @@ type SectionPoint struct {
 	Spread         float64
 }
 
-const sectionPoints = 40
+const sectionPoints = 24
 
 // section draws floor and ceiling through the wall's middle.
 func (f *framer) section() Section {

@@ -9,7 +9,7 @@ import (
 
 // nearReadings is how many readings a wall is judged by: those closest to it
 // screen the rest, and long jobs stay quick.
-const nearReadings = 100
+const nearReadings = 56
 
 // Compute works a job out. The error is a job.Faults with all that is wrong.
 // The same document always gives the same plan.

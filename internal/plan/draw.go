@@ -5,7 +5,6 @@ import (
 	"strings"
 
 	"homalos/internal/framing"
-	"homalos/internal/job"
 	"homalos/internal/measure"
 )
 
@@ -90,20 +89,13 @@ func stackOf(plates []*framing.Lumber) float64 {
 // pins are the standing readings that were given along this wall, and those
 // on the plan that lie within its framing.
 func (s *setup) pins(w *framing.Wall) []Pin {
-	if s.doc.Survey == nil {
-		return nil
-	}
-	given := map[string]job.Reading{}
-	for _, r := range s.doc.Survey.Readings {
-		given[r.ID] = r
-	}
 	start, end := w.At(0), w.At(w.Length)
 	long := start.Distance(end)
 	var out []Pin
 	for _, r := range s.readings {
 		along := ((r.At.X-start.X)*(end.X-start.X) + (r.At.Y-start.Y)*(end.Y-start.Y)) / long
 		off := ((r.At.Y-start.Y)*(end.X-start.X) - (r.At.X-start.X)*(end.Y-start.Y)) / long
-		doc := given[r.ID]
+		doc := s.given[r.ID]
 		if doc.Place.Wall != w.ID && (along < 0 || along > long || off > 150 || off < -150) {
 			continue
 		}

@@ -28,6 +28,7 @@ type setup struct {
 	walls        []*framing.Wall
 	noise        float64
 	readings     []survey.Reading
+	given        map[string]job.Reading // as written, by id
 	obstructions []framing.Obstruction
 }
 

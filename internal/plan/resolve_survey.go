@@ -40,6 +40,7 @@ func (r *resolver) setReadings(all []job.Reading) {
 		r.faults.Add("survey.readings", "%d readings: split the job, at most %d", len(all), mostReadings)
 		return
 	}
+	r.given = map[string]job.Reading{}
 	seen := map[string]bool{}
 	replaced := map[string]bool{}
 	for i, reading := range all {
@@ -54,6 +55,7 @@ func (r *resolver) setReadings(all []job.Reading) {
 			replaced[old] = true
 		}
 		r.id(path+".id", reading.ID, seen, 64)
+		r.given[reading.ID] = reading
 	}
 	type placed struct {
 		survey.Reading
