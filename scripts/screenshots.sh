@@ -1,0 +1,25 @@
+#!/usr/bin/env bash
+# Takes the pictures in docs/screenshots of a fresh demo.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+scripts/setup.sh test
+scripts/build.sh
+app=
+stop() {
+  trap - EXIT INT TERM
+  [ -z "$app" ] || { kill -TERM "$app" 2>/dev/null || true; wait "$app" 2>/dev/null || true; }
+  scripts/postgres.sh stop shots
+}
+trap stop EXIT
+trap 'stop; exit 1' INT TERM
+url=$(scripts/postgres.sh start shots fast 2>/dev/null)
+name=shots_$$
+"$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -n 1)/psql" -q "$url" -c "CREATE DATABASE $name"
+bin/homalos demo -db "${url/\/postgres?/\/$name?}" -listen 127.0.0.1:8431 >.data/shots.log &
+app=$!
+for _ in $(seq 50); do
+  grep -q 'Homalos is at' .data/shots.log && break
+  sleep 0.2
+done
+at=$(grep -o 'http://[0-9.:]*' .data/shots.log)
+go run ./scripts/shots -at "$at" -to docs/screenshots "$@"
