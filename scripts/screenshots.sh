@@ -15,7 +15,7 @@ trap 'stop; exit 1' INT TERM
 url=$(scripts/postgres.sh start shots fast 2>/dev/null)
 name=shots_$$
 "$(ls -d /usr/lib/postgresql/*/bin | sort -V | tail -n 1)/psql" -q "$url" -c "CREATE DATABASE $name"
-bin/homalos demo -db "${url/\/postgres?/\/$name?}" -listen 127.0.0.1:8431 >.data/shots.log &
+bin/homalos demo -db "${url%/postgres\?*}/$name?sslmode=disable" -listen 127.0.0.1:8431 >.data/shots.log &
 app=$!
 for _ in $(seq 50); do
   grep -q 'Homalos is at' .data/shots.log && break
