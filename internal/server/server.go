@@ -12,6 +12,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humagin"
+	"github.com/gin-contrib/gzip"
 	"github.com/gin-gonic/gin"
 
 	"homalos/internal/job"
@@ -30,7 +31,7 @@ type Server struct {
 // New builds the handler of the whole application: API and interface.
 func New(db *store.DB) http.Handler {
 	engine := gin.New()
-	engine.Use(gin.Recovery(), headers)
+	engine.Use(gin.Recovery(), headers, gzip.Gzip(gzip.DefaultCompression))
 	routes(engine, &Server{store: db.ForCrew(store.BuiltInCrew)})
 	engine.GET("/healthz", func(c *gin.Context) {
 		if err := db.Ping(c); err != nil {

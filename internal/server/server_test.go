@@ -7,6 +7,7 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"os"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -190,6 +191,27 @@ func TestFrontEndAnswersItsOwnAddresses(t *testing.T) {
 	assert.Contains(t, string(page.raw), `<div id="root">`)
 	assert.Equal(t, 404, a.call("GET", "/api/nothing", "", nil).status)
 	assert.Contains(t, page.header.Get("Content-Security-Policy"), "default-src 'self'")
+}
+
+func TestTheFirstLoadIsSmallAndStaysHere(t *testing.T) {
+	t.Parallel()
+	a := start(t)
+	page := string(a.call("GET", "/", "", nil).raw)
+	total := 0
+	for _, m := range regexp.MustCompile(`(?:src|href)="(/assets/[^"]+\.js)"`).FindAllStringSubmatch(page, -1) {
+		request, _ := http.NewRequest("GET", a.base+m[1], nil)
+		request.Header.Set("Accept-Encoding", "gzip")
+		response, err := http.DefaultTransport.RoundTrip(request)
+		require.NoError(t, err)
+		raw, err := io.ReadAll(response.Body)
+		require.NoError(t, err)
+		_ = response.Body.Close()
+		require.Equal(t, "gzip", response.Header.Get("Content-Encoding"))
+		total += len(raw)
+	}
+	assert.Positive(t, total)
+	assert.Less(t, total, 350_000, "compressed JavaScript of the first load")
+	assert.NotRegexp(t, `(?:src|href)="https?:`, page, "nothing is loaded from outside")
 }
 
 func BenchmarkReadAPlan(b *testing.B) {

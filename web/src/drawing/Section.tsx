@@ -68,9 +68,27 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
         {d.levels && <Laser d={d} s={s} />}
         {pieces && <Wood d={d} s={s} selected={selected} select={select} />}
         <Pins d={d} s={s} pin={pin} small={pieces} />
+        {!pieces && <Stations d={d} s={s} />}
         {here !== undefined && <path d={`M${s.x(here)} ${s.ceiling(here)}V${s.floor(here)}`} className="here" />}
       </svg>
     </div>
+  );
+}
+
+/** Where along the wall: the numbers of its tape under the floor. */
+function Stations({ d, s }: { d: Drawing; s: Scale }) {
+  const majors = d.tape.filter((t) => t.major);
+  const every = Math.max(1, Math.ceil((majors.length * 40) / s.width));
+  return (
+    <g>
+      {majors
+        .filter((_, i) => (i + 1) % every === 0)
+        .map((t) => (
+          <text key={t.at} x={s.x(t.at)} y={s.height - 4} textAnchor="middle" className="station">
+            {t.label}
+          </text>
+        ))}
+    </g>
   );
 }
 
@@ -289,7 +307,7 @@ function Upright({
   const right = p.kind === "jack" ? leftOfDoor : p.kind === "king" ? crowded === leftOfDoor : near(before, p);
   const text = p.state === "measure-first" ? "tape first" : p.state === "blocked" ? "stopped" : p.label;
   const over = crowded && opening ? (leftOfDoor ? s.x(opening.from) - x - w : x - s.x(opening.to)) : 0;
-  const place = { x: right ? x + w + over + 19 : x - over - 6, y: y + h * (p.kind === "jack" ? 0.8 : crowded ? 0.3 : 0.56) };
+  const place = { x: right ? x + w + over + 19 : x - over - 6, y: y + h * (p.kind === "jack" ? 0.8 : crowded ? 0.44 : 0.56) };
   return (
     <g>
       <Piece {...drawn} />

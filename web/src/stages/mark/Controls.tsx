@@ -58,8 +58,8 @@ export function Controls({ wall: w }: { wall: Wall }) {
         <Select
           label="Tape hooks on"
           data={[
-            { value: "start", label: "the from end" },
-            { value: "end", label: "the to end" },
+            { value: "start", label: "from end" },
+            { value: "end", label: "to end" },
           ]}
           value={w.layout?.from ?? "start"}
           allowDeselect={false}

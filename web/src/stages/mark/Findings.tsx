@@ -26,9 +26,7 @@ export function Findings({ findings, choose, read }: Props) {
       edit
         .mutateAsync({ do: "wall", wall: { ...w, layout } })
         .then(() => undo.push("hook end", () => edit.mutateAsync({ do: "wall", wall: w })), tell);
-      return;
     }
-    if (f.members?.[0]) choose(f.members[0]);
   };
   if (findings.length === 0) return <Text className="is-ready">Nothing found against this wall.</Text>;
   return (
@@ -38,12 +36,19 @@ export function Findings({ findings, choose, read }: Props) {
           <b className={f.level === "stop" ? "is-stop" : f.level === "warn" ? "is-held" : ""}>
             {words[f.level as keyof typeof words]}: {f.text}
           </b>
-          {f.apply || f.members?.length ? (
+          {f.apply ? (
             <button type="button" className="fix" onClick={() => apply(f)}>
               {f.fix}
             </button>
           ) : (
-            f.fix
+            <>
+              {f.fix}
+              {f.members?.[0] && (
+                <button type="button" className="fix shows" onClick={() => choose(f.members?.[0] ?? "")}>
+                  Show {f.members[0]}
+                </button>
+              )}
+            </>
           )}
         </div>
       ))}
