@@ -231,3 +231,74 @@ func BenchmarkReadAPlan(b *testing.B) {
 		response.Body.Close()
 	}
 }
+
+func TestAJobFromItsStartToItsEnd(t *testing.T) {
+	t.Parallel()
+	a := start(t)
+	made := a.call("POST", jobPath+"/start", "", map[string]any{"name": "attic", "units": "metric"})
+	require.Equal(t, http.StatusCreated, made.status, string(made.raw))
+	assert.Equal(t, 422, a.call("POST", jobPath+"/start", "", map[string]any{"name": "", "units": "cubits"}).status)
+	empty := a.call("GET", jobPath+"/plan", "", nil)
+	require.Equal(t, 200, empty.status, "a job without a wall has a plan")
+	assert.Equal(t, []any{}, empty.body["drawings"])
+	wall := map[string]any{"id": "A", "from": map[string]any{"x": "0", "y": "0"}, "to": map[string]any{"x": "3 m", "y": "0"}, "lumber": "45×95"}
+	require.Equal(t, 200, a.call("PUT", jobPath+"/walls/A", "1", wall).status)
+	lumber := map[string]any{"id": "45×95", "thickness": "47", "depth": "95"}
+	kept := a.call("PUT", jobPath+"/lumber/45%C3%9795", "2", lumber)
+	require.Equal(t, 200, kept.status, string(kept.raw))
+	assert.Contains(t, string(kept.raw), `"thickness":"47 mm"`)
+	stud := `"to":"47 mm"`
+	assert.Contains(t, string(a.call("GET", jobPath+"/plan", "", nil).raw), stud, "what was measured is what is framed with")
+	require.Equal(t, 200, a.call("DELETE", jobPath+"/walls/A", "3", nil).status)
+	assert.Equal(t, 404, a.call("DELETE", jobPath+"/walls/A", "4", nil).status)
+	list := a.call("GET", "/api/jobs", "", nil)
+	assert.Len(t, list.body["jobs"], 1)
+	assert.Equal(t, 204, a.call("DELETE", jobPath, "", nil).status)
+	assert.Equal(t, 404, a.call("DELETE", jobPath, "", nil).status)
+	assert.Equal(t, []any{}, a.call("GET", "/api/jobs", "", nil).body["jobs"])
+}
+
+func TestALengthIsSaidBack(t *testing.T) {
+	t.Parallel()
+	a := start(t)
+	said := a.call("GET", "/api/length?units=imperial&mark=1/16%20in&text=8%27%206%2021/64", "", nil)
+	require.Equal(t, 200, said.status)
+	assert.Equal(t, "102 21/64 in", said.body["exact"])
+	assert.Equal(t, "102 5/16", said.body["said"])
+	wrong := a.call("GET", "/api/length?units=imperial&text=8,6", "", nil)
+	assert.Equal(t, 422, wrong.status)
+	assert.Contains(t, string(wrong.raw), "write decimals with a point")
+	assert.Equal(t, 422, a.call("GET", "/api/length?units=cubits&text=8", "", nil).status)
+}
+
+func TestHostileBodiesAreRefused(t *testing.T) {
+	t.Parallel()
+	a := start(t)
+	for name, c := range map[string]struct {
+		body   string
+		status int
+	}{
+		"nine megabytes":  {`{"name": "` + strings.Repeat("x", 9<<20) + `"}`, http.StatusRequestEntityTooLarge},
+		"cut short":       {`{"format": "homalos-job/1", "na`, 422},
+		"nested deep":     {strings.Repeat(`{"walls":[`, 2000), 422},
+		"of another kind": {`"job"`, 422},
+		"nothing":         {``, 422},
+	} {
+		r := a.call("PUT", jobPath, "", c.body)
+		assert.True(t, r.status == c.status || name == "nothing" && r.status == 400, "%s: %d %s", name, r.status, r.raw)
+	}
+	assert.Equal(t, 422, a.call("GET", "/api/jobs/not-an-id", "", nil).status)
+}
+
+func TestTheDescriptionOfTheAPIIsServed(t *testing.T) {
+	t.Parallel()
+	a := start(t)
+	served := a.call("GET", "/api/openapi.json", "", nil)
+	require.Equal(t, 200, served.status)
+	assert.Equal(t, "3.1.0", served.body["openapi"])
+	paths := served.body["paths"].(map[string]any)
+	for _, p := range []string{"/api/jobs", "/api/jobs/{id}", "/api/jobs/{id}/plan", "/api/jobs/{id}/readings", "/api/jobs/{id}/cuts", "/api/jobs/{id}/document"} {
+		assert.Contains(t, paths, p)
+	}
+	assert.Equal(t, "ok", string(a.call("GET", "/healthz", "", nil).raw))
+}

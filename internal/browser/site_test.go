@@ -1,0 +1,196 @@
+package browser_test
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"homalos/internal/browser"
+)
+
+// keys presses keys where the focus is.
+func (v *visitor) keys(keys string) {
+	v.t.Helper()
+	require.NoError(v.t, chromedp.Do(v.ctx, chromedp.KeyEvent(keys)))
+}
+
+func (v *visitor) reads(expression string) string {
+	v.t.Helper()
+	text, err := chromedp.Run(v.ctx, chromedp.Evaluate[string]("String("+expression+")"))
+	require.NoError(v.t, err)
+	return text
+}
+
+// somebodyElse changes the job behind the visitor's back.
+func (v *visitor) somebodyElse(path, body string) {
+	v.t.Helper()
+	request, err := http.NewRequest(http.MethodPut, v.web.URL+"/api/jobs/"+id+path, strings.NewReader(body))
+	require.NoError(v.t, err)
+	request.Header.Set("Content-Type", "application/json")
+	request.Header.Set("If-Match", `"1"`)
+	response, err := http.DefaultClient.Do(request)
+	require.NoError(v.t, err)
+	defer response.Body.Close()
+	require.Equal(v.t, http.StatusOK, response.StatusCode)
+}
+
+func TestTwoPeopleNeverOverwriteEachOther(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.goes("/jobs/" + id + "/mark?wall=A")
+	v.sees("34 × 83 1/4")
+	v.somebodyElse("/settings", `{"name": "Bindery, second floor"}`)
+	v.types("Middle at", "60\n")
+	v.sees("Somebody changed this job meanwhile", "Bindery, second floor", "walls[A].openings[D1].centre")
+	v.sees("revision 2")
+	v.types("Middle at", "60\n")
+	v.sees("revision 3")
+}
+
+func TestEverythingByKeyboard(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.goes("/jobs/" + id + "/mark?wall=A")
+	v.until(piece("A-S1", "ready"))
+	// focus shows on a piece, Enter opens its sum, arrows walk along, Escape closes
+	require.NoError(t, chromedp.Do(v.ctx, chromedp.Evaluate[chromedp.Void](`document.querySelector('[data-member="A-S1"]').focus()`)))
+	v.keys(kb.Enter)
+	v.until(`document.querySelector('[aria-label="The sum of A-S1"]')`)
+	v.keys(kb.ArrowRight)
+	v.until(`document.querySelector('[aria-label="The sum of A-S2"]')`)
+	v.keys(kb.ArrowLeft)
+	v.until(`document.querySelector('[aria-label="The sum of A-S1"]')`)
+	v.keys(kb.Escape)
+	v.until(`!document.querySelector('.sum')`)
+	// Enter in the station goes to the value, Enter there keeps it
+	v.goes("/jobs/" + id + "/read?wall=A")
+	v.types("Along wall A", "70\n")
+	v.keys("96 1/16\r")
+	v.until(`document.querySelector('[aria-label="Correct gap at 70 in"]')`)
+	// at the saw Enter ticks, Backspace takes back, Escape leaves
+	v.goes("/jobs/" + id + "/cut?saw=1")
+	v.sees("1 of")
+	v.keys(kb.Enter)
+	v.sees("2 of")
+	v.keys(kb.Backspace)
+	v.sees("1 of")
+	v.keys(kb.Escape)
+	v.sees("of 47 cut")
+}
+
+func TestThePhoneNeverScrollsSideways(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 390, 844, true)
+	for _, path := range []string{"/", "/jobs/" + id + "/read?wall=A", "/jobs/" + id + "/line", "/jobs/" + id + "/mark?wall=B", "/jobs/" + id + "/cut", "/jobs/" + id + "/cut?saw=1", "/jobs/" + id + "/stand", "/jobs/" + id + "/prove"} {
+		v.goes(path)
+		v.until(`document.querySelector("main") && !document.querySelector("[role=status]")`)
+		assert.Equal(t, "true", v.reads(`document.documentElement.scrollWidth <= 390`), path)
+	}
+	// what is touched on site is large enough for a glove
+	v.goes("/jobs/" + id + "/read?wall=A")
+	v.until(`document.querySelector('.keypad')`)
+	small := v.reads(`[...document.querySelectorAll('.keypad button, .walls button, .readings button, .pole a')].filter(b => b.getClientRects().length && b.getBoundingClientRect().height < 47.5).map(b => (b.getAttribute('aria-label') || b.innerText) + ' ' + b.getBoundingClientRect().height).join('; ')`)
+	assert.Empty(t, small, "targets under 48 px")
+}
+
+func TestTheKeypadWritesFractions(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 390, 844, true)
+	v.goes("/jobs/" + id + "/read?wall=C")
+	v.sees("Next: gap at")
+	require.NoError(t, chromedp.Do(v.ctx, chromedp.Evaluate[chromedp.Void](`[...document.querySelectorAll('label')].filter(l => l.innerText.startsWith('Gap')).map(l => document.getElementById(l.htmlFor)).filter(f => f.type === 'text')[0].focus()`)))
+	key := func(text string) {
+		v.until(fmt.Sprintf(`(() => { const b = [...document.querySelectorAll('.keypad button')].find(b => b.innerText.trim() === %q); if (!b) return false; b.click(); return true; })()`, text))
+	}
+	for _, k := range []string{"9", "6", "3/16", "1/4", "next"} {
+		key(k)
+	}
+	v.until(`[...document.querySelectorAll('table.readings b')].some(b => b.innerText === '96 1/4')`)
+}
+
+func TestDarkStaysDarkAndStagesToComeSaySo(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.goes("/jobs/" + id + "/stand")
+	v.sees("Stand is not built yet", "tilt clearance")
+	v.presses("Light or dark")
+	v.until(`document.documentElement.dataset.mantineColorScheme === 'dark'`)
+	require.NoError(t, chromedp.Do(v.ctx, chromedp.Reload()))
+	v.until(`document.documentElement.dataset.mantineColorScheme === 'dark'`)
+	v.presses("Prove")
+	v.sees("Prove is not built yet")
+	v.presses("Line")
+	v.sees("Line is not built yet")
+	v.goes("/jobs/0190c0de-0000-7000-8000-00000000ffff/read")
+	v.sees("This job isn't here")
+}
+
+func TestAMetricJobIsReadAndWrittenInMillimetres(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, false)
+	v.goes("/")
+	v.sees("No job yet")
+	require.NoError(t, chromedp.Do(v.ctx, chromedp.SetUploadFiles(chromedp.CSS("input[type=file]"), []string{abs(t, "../../demo/wardrobe.json")})))
+	v.sees("Puppet wardrobe", "millimetres")
+	v.presses("B 60° screen")
+	v.sees("Next: gap at 2678")
+	v.types("Gap", "2.431 m\n")
+	v.until(`[...document.querySelectorAll('table.readings b')].some(b => b.innerText === '2431')`)
+	v.sees("Enough")
+	v.presses("Rules, lumber and export", "Rules and lumber")
+	v.types("Thickness", "47\n")
+	v.sees("revision 3")
+}
+
+func abs(t *testing.T, path string) string {
+	t.Helper()
+	raw, err := os.ReadFile(path)
+	require.NoError(t, err)
+	file := t.TempDir() + "/job.json"
+	require.NoError(t, os.WriteFile(file, raw, 0o600))
+	return file
+}
+
+func TestAFixIsDoneAtATouch(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.goes("/jobs/" + id + "/mark?wall=A")
+	// the drain stands at 57 1/2: with 19 in bays it is in a stud's way
+	v.types("Centre to centre", "19\n")
+	v.sees("has to stand", "Hook the tape on the other end")
+	v.until(`document.querySelector('.wood.blocked')`)
+	v.presses("Hook the tape on the other end")
+	v.sees("tape hooked on the to end")
+	v.until(`!document.querySelector('.wood.blocked')`)
+	require.NoError(t, browser.Press(v.ctx, "Undo"))
+	v.sees("tape hooked on the from end")
+}
+
+func TestPrintedTheSawListStandsAlone(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.goes("/jobs/" + id + "/cut")
+	v.sees("of 47 cut")
+	require.NoError(t, chromedp.Do(v.ctx, printed()))
+	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('.pole')).display`))
+	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('header')).display`))
+	assert.NotEqual(t, "none", v.reads(`getComputedStyle(document.querySelector('.saw-list')).display`))
+}
+
+// printed shows the page as it would be printed.
+func printed() chromedp.Action[chromedp.Void] {
+	return chromedp.Func(func(ctx context.Context, t *chromedp.Target) error {
+		_, err := cdp.Call(ctx, t, emulation.SetEmulatedMedia, emulation.SetEmulatedMediaParams{Media: "print"})
+		return err
+	})
+}
