@@ -46,7 +46,7 @@ func (s *setup) say(l measure.Length) string { return s.rules.Units.Say(l, s.rul
 func (s *setup) drawPiece(w *framing.Wall, m framing.Member) DrawnPiece {
 	p := DrawnPiece{
 		ID: m.ID, Kind: string(m.Kind), State: string(m.State), From: m.From.Millimetres(), To: m.To.Millimetres(),
-		Known: m.Known, Tape: s.say(w.Tape(m.From, m.To)),
+		Known: m.Known, Tape: s.rules.Units.Say(w.Tape(m.From, m.To), s.rules.Mark/2),
 	}
 	if !m.Known {
 		return p

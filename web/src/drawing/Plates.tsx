@@ -31,7 +31,7 @@ function Sign({ kind, x, y, w }: { kind: string; x: number; y: number; w: number
 export function Plates({ drawing: d, marks, selected, select }: Props) {
   const { ref, width } = useElementSize();
   const wide = Math.max(width || 320, 320, (d.length / 25.4) * 4.6);
-  const [left, right] = [62, 30];
+  const [left, right] = [62, 46];
   const x = (s: number) => left + (s * (wide - left - right)) / d.length;
   const by = Object.fromEntries(d.pieces.map((p) => [p.id, p]));
   const rows = [

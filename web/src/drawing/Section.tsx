@@ -42,7 +42,7 @@ function band(
 export function Section({ drawing: d, height, stretch, pieces = true, selected, select, here, pin }: Props) {
   const { ref, width } = useElementSize();
   const least = Math.max(320, (d.length / 25.4) * 4.6); // on a phone the wall is swiped along
-  const s = stretched(d, Math.max(width || 320, pieces ? least : 320), height, stretch, pieces ? 46 : 66);
+  const s = stretched(d, Math.max(width || 320, pieces ? least : 320), height, stretch, pieces ? 46 : 104);
   return (
     <div ref={ref} className="section-frame">
       <svg width={s.width} height={height} role="img" aria-label={`Section along wall ${d.wall}`} className="section">

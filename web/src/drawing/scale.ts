@@ -32,7 +32,7 @@ function along(d: Drawing, station: number, of: "floor" | "ceiling" | "spread"):
 /** The stretched section: stations true, unevenness `stretch` times too large. */
 export function stretched(d: Drawing, width: number, height: number, stretch: number, foot = 46): Scale {
   const left = 62;
-  const right = 30;
+  const right = 46;
   const perMm = (width - left - right) / d.length;
   const middle = (of: "floor" | "ceiling") => {
     const values = d.surface.map((p) => p[of]);

@@ -260,7 +260,7 @@ export default function Read() {
           {drawing && (
             <Section
               drawing={drawing}
-              height={300}
+              height={340}
               stretch={16}
               pieces={false}
               pin={(r) => {
