@@ -48,7 +48,7 @@ func TestTwoPeopleNeverOverwriteEachOther(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 800, true)
 	v.goes("/jobs/" + id + "/mark?wall=A")
-	v.sees("34 × 83 1/4")
+	v.sees("83 1/4")
 	v.somebodyElse("/settings", `{"name": "Bindery, second floor"}`)
 	v.types("Middle at", "60\n")
 	v.sees("Somebody changed this job meanwhile", "Bindery, second floor", "walls[A].openings[D1].centre")

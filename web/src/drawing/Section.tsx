@@ -205,24 +205,25 @@ function Wood({ d, s, selected, select }: { d: Drawing; s: Scale; selected?: str
           return (
             <text key={o.id} x={s.x(middle)} y={y} textAnchor="middle" className="opening-label">
               <tspan className="note">{o.id} rough</tspan>
-              <tspan x={s.x(middle)} dy={22} className="len">
-                {o.label}
-              </tspan>
+              {(s.x(o.to) - s.x(o.from) < 190 ? o.label.split(/(?<=×) /) : [o.label]).map((row) => (
+                <tspan key={row} x={s.x(middle)} dy={25} className="len">
+                  {row}
+                </tspan>
+              ))}
             </text>
           );
         })}
       {spans
         .filter((p) => p.foot !== 0 || p.head !== 0)
         .map((p) => {
-          const [y1, y2] = [s.y((p.from + p.to) / 2, p.head), s.y((p.from + p.to) / 2, p.foot)];
           return (
             <Piece
               key={p.id}
               p={p}
               x={s.x(p.from)}
               w={s.x(p.to) - s.x(p.from)}
-              y={Math.min(y1, y2 - 8)}
-              h={Math.max(8, y2 - y1)}
+              y={lying(p, s).top}
+              h={lying(p, s).bottom - lying(p, s).top}
               selected={selected}
               select={select}
             />
@@ -231,8 +232,16 @@ function Wood({ d, s, selected, select }: { d: Drawing; s: Scale; selected?: str
       {uprights.map((p, i) => {
         const middle = (p.from + p.to) / 2;
         const short = p.kind === "jack" || p.kind === "cripple" || p.kind === "under-sill";
-        const y1 = p.known && short ? s.y(middle, p.head) : s.ceiling(middle) + 11;
-        const y2 = p.known && p.kind === "cripple" ? s.y(middle, p.foot) - 2 : s.floor(middle) - 11;
+        // what carries a header or stands on it meets it as it is drawn
+        const header = spans.find((h) => h.kind === "header" && h.from <= p.from + 1 && h.to >= p.to - 1);
+        const meets = header && lying(header, s);
+        const y1 =
+          p.known && p.kind === "jack" && meets
+            ? meets.bottom
+            : p.known && short && p.kind !== "cripple"
+              ? s.y(middle, p.head)
+              : s.ceiling(middle) + 11;
+        const y2 = p.kind === "cripple" && meets ? meets.top : s.floor(middle) - 11;
         if (!p.known && short) return null;
         return (
           <Upright
@@ -253,6 +262,13 @@ function Wood({ d, s, selected, select }: { d: Drawing; s: Scale; selected?: str
       })}
     </g>
   );
+}
+
+/** A span is level: it is drawn so, at the height of its middle. */
+function lying(p: DrawnPiece, s: Scale) {
+  const middle = (p.from + p.to) / 2;
+  const bottom = s.y(middle, p.foot);
+  return { bottom, top: Math.min(s.y(middle, p.head), bottom - 8) };
 }
 
 interface Drawn {
@@ -305,6 +321,7 @@ function Upright({
   const leftOfDoor = opening !== undefined && p.to <= (opening.from + opening.to) / 2;
   const crowded = p.kind === "king" && (leftOfDoor ? near(before, p) : near(p, after));
   const right = p.kind === "jack" ? leftOfDoor : p.kind === "king" ? crowded === leftOfDoor : near(before, p);
+  const inside = { from: s.x(opening?.from ?? 0), to: s.x(opening?.to ?? 0) };
   const text = p.state === "measure-first" ? "tape first" : p.state === "blocked" ? "stopped" : p.label;
   const over = crowded && opening ? (leftOfDoor ? s.x(opening.from) - x - w : x - s.x(opening.to)) : 0;
   const place = { x: right ? x + w + over + 19 : x - over - 6, y: y + h * (p.kind === "jack" ? 0.8 : crowded ? 0.44 : 0.56) };
@@ -312,7 +329,12 @@ function Upright({
     <g>
       <Piece {...drawn} />
       {p.kind === "cripple" ? (
-        <text x={x + w / 2} y={y + h + 36} textAnchor="middle" className={`length len ${p.state}`}>
+        <text
+          x={Math.min(Math.max(x + w / 2, inside.from + 32), inside.to - 32)}
+          y={y + h + 36}
+          textAnchor="middle"
+          className={`length len ${p.state}`}
+        >
           {p.label}
         </text>
       ) : (

@@ -6,9 +6,9 @@ import "./sum.css";
 
 const stateWords = { ready: "ready to cut", "measure-first": "held: tape first", blocked: "stopped" } as const;
 const way: Record<string, string> = {
-  jack: "up",
-  header: "up",
-  sill: "up",
+  jack: "up to",
+  header: "up to",
+  sill: "up to",
   "bottom-plate": "to the nearest",
   "top-plate": "to the nearest",
 };
