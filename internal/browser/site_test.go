@@ -176,6 +176,15 @@ func TestAFixIsDoneAtATouch(t *testing.T) {
 	v.sees("tape hooked on the from end")
 }
 
+func TestANumberOnTheSawListOpensItsSum(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.goes("/jobs/" + id + "/cut")
+	v.presses("93 3/4: how it came about")
+	v.until(`document.querySelector('[aria-label="The sum of A-K2"]')`)
+	v.sees("gap at", "bottom plate 2x4t", "exact, then down to")
+}
+
 func TestPrintedTheSawListStandsAlone(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 800, true)

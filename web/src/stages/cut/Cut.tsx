@@ -1,7 +1,7 @@
 import { Button, Checkbox, Group, Select, Text } from "@mantine/core";
 import { IconMaximize, IconPrinter } from "@tabler/icons-react";
 import { useState } from "react";
-import { useSearchParams } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import type { Call } from "../../api/client";
 import { useTick } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
@@ -18,6 +18,12 @@ const order = {
   lumber: (a: Call, b: Call) => a.lumber.localeCompare(b.lumber),
   state: (a: Call, b: Call) => b.state.localeCompare(a.state),
 };
+
+/** Where the sum behind a length stands: at its first piece, on Mark. */
+function sumOf(job: string, c: Call): string {
+  const piece = c.pieces[0]?.member ?? "";
+  return `/jobs/${job}/mark?wall=${encodeURIComponent(piece.slice(0, piece.lastIndexOf("-")))}&piece=${encodeURIComponent(piece)}`;
+}
 
 /** The saw list: alike pieces together, ticked as they are cut. */
 export default function Cut() {
@@ -116,7 +122,9 @@ export default function Cut() {
                   />
                 </td>
                 <td className="num cut-length">
-                  <Len text={c.said} />
+                  <Link to={sumOf(id, c)} title="How it came about" aria-label={`${c.said}: how it came about`}>
+                    <Len text={c.said} />
+                  </Link>
                 </td>
                 <td className="num">{c.pieces.length}</td>
                 <td>{c.lumber}</td>

@@ -1,7 +1,7 @@
 import { Slider, Text } from "@mantine/core";
 import { useHotkeys, useLocalStorage } from "@mantine/hooks";
 import { useState } from "react";
-import { useNavigate } from "react-router";
+import { useNavigate, useSearchParams } from "react-router";
 import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
 import { WallTabs } from "../../app/WallTabs";
@@ -15,8 +15,9 @@ import { Findings } from "./Findings";
 export default function Mark() {
   const { id, job, plan, wall } = useJobContext();
   const go = useNavigate();
+  const [search] = useSearchParams();
   const [stretch, setStretch] = useLocalStorage({ key: "stretch", defaultValue: 16 });
-  const [chosen, setChosen] = useState<string>();
+  const [chosen, setChosen] = useState<string | undefined>(search.get("piece") ?? undefined);
   const w = job.document.walls?.[wall];
   const worked = plan.plan.walls[wall];
   const drawing = plan.drawings[wall];

@@ -1,0 +1,95 @@
+package survey
+
+import (
+	"fmt"
+	"testing"
+
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// someReadings draws a handful of readings of any kind over a room.
+func someReadings(t *rapid.T) []Reading {
+	var out []Reading
+	for i := range rapid.IntRange(3, 20).Draw(t, "readings") {
+		kind := rapid.SampledFrom([]Kind{GapReading, FloorReading, CeilingReading}).Draw(t, "kind")
+		value := map[Kind]float64{GapReading: 2440, FloorReading: -1040, CeilingReading: 1400}[kind]
+		out = append(out, Reading{
+			fmt.Sprint("r", i), kind,
+			Point{float64(rapid.IntRange(0, 4000).Draw(t, "x")), float64(rapid.IntRange(0, 3000).Draw(t, "y"))},
+			value + float64(rapid.IntRange(-150, 150).Draw(t, "off"))/10,
+		})
+	}
+	return out
+}
+
+func place(t *rapid.T) Point {
+	return Point{float64(rapid.IntRange(-500, 4500).Draw(t, "at x")), float64(rapid.IntRange(-500, 3500).Draw(t, "at y"))}
+}
+
+func TestWhereTheOriginLiesDoesNotMatter(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		readings, at := someReadings(t), place(t)
+		moved := append([]Reading(nil), readings...)
+		for i := range moved {
+			moved[i].At = Point{moved[i].At.X + 25_000, moved[i].At.Y - 9_000}
+		}
+		a := Fit(readings, 0.8).Estimate(Gap(at))
+		b := Fit(moved, 0.8).Estimate(Gap(Point{at.X + 25_000, at.Y - 9_000}))
+		require.InDelta(t, a.Value, b.Value, 0.01)
+		require.InDelta(t, a.Spread, b.Spread, 0.01+a.Spread*1e-3)
+	})
+}
+
+func TestRaisingTheLaserRaisesNoStud(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		readings, at := someReadings(t), place(t)
+		raised := append([]Reading(nil), readings...)
+		for i := range raised {
+			if raised[i].Kind != GapReading {
+				raised[i].Value -= 200
+			}
+		}
+		a, b := Fit(readings, 0.8).Estimate(Gap(at)), Fit(raised, 0.8).Estimate(Gap(at))
+		require.Equal(t, a.Known, b.Known)
+		if !a.Known {
+			return
+		}
+		require.InDelta(t, a.Value, b.Value, 0.3)
+	})
+}
+
+func TestOneMoreReadingNeverCountsForLess(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		readings, at := someReadings(t), place(t)
+		before := Fit(readings, 0.8).Estimate(Gap(at))
+		after := Fit(append(append([]Reading(nil), readings...), Reading{"more", GapReading, at, 2440}), 0.8).Estimate(Gap(at))
+		require.True(t, after.Known)
+		require.False(t, before.Known && !before.Few && after.Few)
+		require.LessOrEqual(t, after.Spread, 6*0.8, "a reading at the very place keeps its spread to the tape's own")
+	})
+}
+
+func TestAPlaceTwiceIsNoContradiction(t *testing.T) {
+	readings := append(gaps(2440, 2441, 2442), Reading{"again", GapReading, Point{0, 0}, 2440.8})
+	e := Fit(readings, 0.8).Estimate(Gap(Point{0, 0}))
+	require.InDelta(t, 2440.4, e.Value, 0.5)
+	once := Fit(gaps(2440, 2441, 2442), 0.8).Estimate(Gap(Point{0, 0}))
+	require.Less(t, e.Spread, once.Spread, "two tapes know more than one")
+}
+
+func TestASurveyOfOneLineIsEnoughForTheWallOnIt(t *testing.T) {
+	var readings []Reading
+	for i := range 7 {
+		readings = append(readings, Reading{fmt.Sprint("r", i), GapReading, Point{float64(i) * 600, 1500}, 2440 + float64(i)})
+	}
+	m := Fit(readings, 0.8)
+	on, off := m.Estimate(Gap(Point{900, 1500})), m.Estimate(Gap(Point{900, 3500}))
+	require.Less(t, on.Spread, 3.0)
+	require.Greater(t, off.Spread, 5*on.Spread, "far off the line little is known")
+}
+
+func TestANoiseOfNothingStillSolves(t *testing.T) {
+	e := Fit(gaps(2440, 2440, 2440, 2440), 0).Estimate(Gap(Point{36 * in, 0}))
+	require.InDelta(t, 2440, e.Value, 0.2)
+}
