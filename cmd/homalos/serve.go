@@ -6,9 +6,11 @@ import (
 	"flag"
 	"fmt"
 	"io"
+	"maps"
 	"net"
 	"net/http"
 	"os/signal"
+	"slices"
 	"syscall"
 	"time"
 
@@ -95,7 +97,9 @@ func listenNear(address string) (net.Listener, error) {
 // loadDemo imports the demo jobs that aren't there yet, through the import
 // that a user has. One that was changed since is left alone.
 func loadDemo(ctx context.Context, s *store.Store) error {
-	for file, id := range demo.IDs {
+	// the bindery last, so that it stands first in the list
+	for _, file := range slices.Backward(slices.Sorted(maps.Keys(demo.IDs))) {
+		id := demo.IDs[file]
 		raw, err := demo.Jobs.ReadFile(file)
 		if err != nil {
 			return err
