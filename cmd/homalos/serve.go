@@ -38,14 +38,14 @@ func serve(args []string, withDemo bool, out, errs io.Writer) int {
 	}
 	ctx, stop := signal.NotifyContext(context.Background(), syscall.SIGINT, syscall.SIGTERM)
 	defer stop()
-	if err := run1(ctx, *url, *listen, withDemo, out); err != nil {
+	if err := serveUntil(ctx, *url, *listen, withDemo, out); err != nil {
 		fmt.Fprintln(errs, err)
 		return 1
 	}
 	return 0
 }
 
-func run1(ctx context.Context, url, listen string, withDemo bool, out io.Writer) error {
+func serveUntil(ctx context.Context, url, listen string, withDemo bool, out io.Writer) error {
 	db, err := store.Open(url)
 	if err != nil {
 		return err

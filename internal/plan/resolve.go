@@ -23,6 +23,7 @@ type setup struct {
 	doc          job.Document
 	rules        framing.Rules
 	kerf         measure.Length
+	spacing      measure.Length
 	concrete     bool
 	lumber       []*framing.Lumber
 	walls        []*framing.Wall
@@ -35,10 +36,9 @@ type setup struct {
 // resolver reads a document's values and collects its faults.
 type resolver struct {
 	setup
-	faults  job.Faults
-	byID    map[string]*framing.Lumber
-	spacing measure.Length
-	wallOf  map[string]*framing.Wall
+	faults job.Faults
+	byID   map[string]*framing.Lumber
+	wallOf map[string]*framing.Wall
 }
 
 // Check lists all that is wrong with a document beyond its shape: lengths that

@@ -241,6 +241,16 @@ func (s *Server) change(ctx context.Context, id string, match IfMatch, edit func
 	return answer(j), nil
 }
 
+// current is a job with its plan.
+func (s *Server) current(ctx context.Context, id string) (store.Job, plan.Plan, error) {
+	j, err := s.store.Job(ctx, id)
+	if err != nil {
+		return j, plan.Plan{}, err
+	}
+	p, err := s.plans.of(j)
+	return j, p, err
+}
+
 // PlanBody is a plan with its pictures and what has been cut of it.
 type PlanBody struct {
 	ID       string         `json:"id"`
@@ -249,17 +259,14 @@ type PlanBody struct {
 	Drawings []plan.Drawing `json:"drawings" nullable:"false"`
 	Asks     []plan.Ask     `json:"asks" nullable:"false" doc:"For each wall, the readings to take, in order."`
 	Saw      []plan.Call    `json:"saw" nullable:"false" doc:"The call list, longest first."`
+	Usual    plan.Usual     `json:"usual" doc:"The defaults in force, and what is offered next."`
 }
 
 func (s *Server) plan(ctx context.Context, in *JobID) (*struct {
 	ETag string `header:"ETag"`
 	Body PlanBody
 }, error) {
-	j, err := s.store.Job(ctx, in.ID)
-	if err != nil {
-		return nil, problem(err)
-	}
-	p, err := s.plans.of(j)
+	j, p, err := s.current(ctx, in.ID)
 	if err != nil {
 		return nil, problem(err)
 	}
@@ -279,7 +286,7 @@ func (s *Server) plan(ctx context.Context, in *JobID) (*struct {
 		ETag string `header:"ETag"`
 		Body PlanBody
 	}{ETag: tag(j.Revision)}
-	out.Body = PlanBody{ID: j.ID, Revision: j.Revision, Plan: p, Drawings: p.Drawings, Asks: plan.Asks(j.Document, p), Saw: saw}
+	out.Body = PlanBody{ID: j.ID, Revision: j.Revision, Plan: p, Drawings: p.Drawings, Asks: plan.Asks(j.Document, p), Saw: saw, Usual: plan.UsualOf(j.Document)}
 	if out.Body.Drawings == nil {
 		out.Body.Drawings = []plan.Drawing{}
 	}

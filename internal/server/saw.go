@@ -26,11 +26,7 @@ type tick struct {
 func (s *Server) sawRoutes(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "tick-cut", Method: http.MethodPost, Path: "/api/jobs/{id}/cuts", Summary: "Tick a piece as cut, or take that back", DefaultStatus: http.StatusNoContent},
 		func(ctx context.Context, in *tick) (*struct{}, error) {
-			j, err := s.store.Job(ctx, in.ID)
-			if err != nil {
-				return nil, problem(err)
-			}
-			p, err := s.plans.of(j)
+			j, p, err := s.current(ctx, in.ID)
 			if err != nil {
 				return nil, problem(err)
 			}

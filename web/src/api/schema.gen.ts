@@ -417,6 +417,8 @@ export interface components {
             revision: number;
             /** @description The call list, longest first. */
             saw: components["schemas"]["PlanCall"][];
+            /** @description The defaults in force, and what is offered next. */
+            usual: components["schemas"]["PlanUsual"];
         };
         PlanBuy: {
             /** Format: int64 */
@@ -617,6 +619,15 @@ export interface components {
             at: number;
             label: string;
             major: boolean;
+        };
+        PlanUsual: {
+            /** @description Ids of all readings along walls, by wall and station. */
+            byPlace: string[];
+            /** @description For each wall, a usual door at its middle, under a free id. */
+            doors: components["schemas"]["Opening"][];
+            mark: string;
+            /** @description The job's rules with every default filled in. */
+            rules: components["schemas"]["Rules"];
         };
         PlanWall: {
             findings: components["schemas"]["PlanFinding"][];

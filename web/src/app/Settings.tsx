@@ -1,5 +1,5 @@
 import { Divider, Group, Modal, Select, SimpleGrid, Text, TextInput } from "@mantine/core";
-import type { Job } from "../api/client";
+import type { Job, PlanBody } from "../api/client";
 import { type Edit, useEdit } from "../api/hooks";
 import { LengthEdit } from "../entry/LengthField";
 import { tell } from "./say";
@@ -7,21 +7,20 @@ import { useUndo } from "./undo";
 
 type Rules = NonNullable<Job["document"]["rules"]>;
 
-const lengths: [keyof Rules, string, string, string][] = [
-  ["spacing", "Spacing, centre to centre", "16", "600"],
-  ["fit", "Fit: cut shorter by", "1/16", "2"],
-  ["hold", "Hold back if less sure than ±", "3/16", "5"],
-  ["kerf", "Kerf of the saw", "1/8", "3"],
-  ["lap", "Lap of top plate joints", "24", "600"],
+const lengths: [keyof Rules, string][] = [
+  ["spacing", "Spacing, centre to centre"],
+  ["fit", "Fit: cut shorter by"],
+  ["hold", "Hold back if less sure than ±"],
+  ["kerf", "Kerf of the saw"],
+  ["lap", "Lap of top plate joints"],
 ];
 
 /** The crew's rules for this job, and its lumber as measured. Each is kept as it is left. */
-export function Settings({ job, close }: { job: Job; close: () => void }) {
+export function Settings({ job, usual, close }: { job: Job; usual: PlanBody["usual"]; close: () => void }) {
   const edit = useEdit(job.id);
   const undo = useUndo();
   const d = job.document;
   const rules = d.rules ?? {};
-  const metric = d.units === "metric";
   const keep = (label: string, next: Edit, back: Edit) =>
     edit.mutateAsync(next).then(() => undo.push(label, () => edit.mutateAsync(back)), tell);
   const was: Edit = { do: "settings", settings: { name: d.name, mark: d.mark, rules: d.rules } };
@@ -40,25 +39,20 @@ export function Settings({ job, close }: { job: Job; close: () => void }) {
             set("name", { name: e.currentTarget.value.trim() })
           }
         />
-        <LengthEdit
-          label="Finest mark you cut to"
-          units={d.units}
-          value={d.mark ?? (metric ? "1" : "1/16")}
-          keep={(v) => set("mark", { mark: v })}
-        />
-        {lengths.map(([key, label, imperial, mm]) => (
+        <LengthEdit label="Finest mark you cut to" units={d.units} value={usual.mark} keep={(v) => set("mark", { mark: v })} />
+        {lengths.map(([key, label]) => (
           <LengthEdit
             key={key}
             label={label}
             units={d.units}
-            value={rules[key] ?? (metric ? mm : imperial)}
+            value={usual.rules[key] ?? ""}
             keep={(v) => set(label, { rules: { ...rules, [key]: v } })}
           />
         ))}
         <Select
           label="Floor"
           data={["timber", "concrete"]}
-          value={rules.floor ?? "timber"}
+          value={usual.rules.floor ?? null}
           allowDeselect={false}
           onChange={(v) => set("floor", { rules: { ...rules, floor: v as "timber" } })}
           description="On concrete the lowest plate must be treated."
@@ -69,7 +63,7 @@ export function Settings({ job, close }: { job: Job; close: () => void }) {
             { value: "in-place", label: "stood in place" },
             { value: "tilt-up", label: "built flat, tilted up" },
           ]}
-          value={rules.method ?? "in-place"}
+          value={usual.rules.method ?? null}
           allowDeselect={false}
           onChange={(v) => set("method", { rules: { ...rules, method: v as "in-place" } })}
         />

@@ -102,7 +102,7 @@ export interface JobContext {
 }
 export const useJobContext = () => useOutletContext<JobContext>();
 
-function Header({ job }: { job: Job }) {
+function Header({ job, plan }: { job: Job; plan?: PlanBody }) {
   const { last, undo } = useUndo();
   const [settings, setSettings] = useState(false);
   const d = job.document;
@@ -145,7 +145,7 @@ function Header({ job }: { job: Job }) {
       <span className="wide-only">
         <SchemeSwitch />
       </span>
-      {settings && <Settings job={job} close={() => setSettings(false)} />}
+      {settings && plan && <Settings job={job} usual={plan.usual} close={() => setSettings(false)} />}
     </header>
   );
 }
@@ -167,7 +167,7 @@ export function JobShell() {
     <UndoProvider key={id}>
       <div className="shell">
         <StoryPole plan={plan.data} />
-        {job.data ? <Header job={job.data} /> : <header />}
+        {job.data ? <Header job={job.data} plan={plan.data} /> : <header />}
         <main>
           {error && !(job.data && plan.data) ? (
             <Failed

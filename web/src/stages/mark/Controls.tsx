@@ -14,7 +14,6 @@ export function Controls({ wall: w }: { wall: Wall }) {
   const edit = useEdit(id);
   const undo = useUndo();
   const d = job.document;
-  const metric = d.units === "metric";
   const fault = edit.error as Problem | null;
   const keep = (label: string, next: Edit, back: Edit) =>
     edit.mutateAsync(next).then(() => undo.push(label, () => edit.mutateAsync(back)), tell);
@@ -25,19 +24,9 @@ export function Controls({ wall: w }: { wall: Wall }) {
   const openings = w.openings ?? [];
   const setOpening = (o: Opening, change: Partial<Opening>) =>
     set(`change of ${o.id}`, { openings: openings.map((one) => (one.id === o.id ? { ...o, ...change } : one)) });
+  const offered = plan.usual.doors[wall];
   const addDoor = () => {
-    const taken = new Set((d.walls ?? []).flatMap((one) => one.openings ?? []).map((o) => o.id));
-    let n = 1;
-    while (taken.has(`D${n}`)) n++;
-    const half = Number.parseFloat(plan.plan.walls[wall]?.length ?? "0") / 2;
-    const door: Opening = {
-      id: `D${n}`,
-      kind: "door",
-      centre: `${Math.round(half)}`,
-      leaf: metric ? { width: "800", height: "2040" } : { width: "30", height: "80" },
-      finishFloor: "0",
-    };
-    set(`door ${door.id}`, { openings: [...openings, door] });
+    if (offered) set(`door ${offered.id}`, { openings: [...openings, offered] });
   };
   return (
     <section className="controls no-print" aria-label="What is chosen for this wall">
@@ -46,13 +35,13 @@ export function Controls({ wall: w }: { wall: Wall }) {
         <LengthEdit
           label="Centre to centre"
           units={d.units}
-          value={w.layout?.spacing ?? rules.spacing ?? (metric ? "600" : "16")}
+          value={w.layout?.spacing ?? plan.usual.rules.spacing ?? ""}
           keep={(v) => set("spacing", { layout: { ...w.layout, spacing: v } })}
         />
         <LengthEdit
           label="Fit, all walls"
           units={d.units}
-          value={rules.fit ?? (metric ? "2" : "1/16")}
+          value={plan.usual.rules.fit ?? ""}
           keep={(v) => keep("fit", settings({ ...rules, fit: v }), settings(rules))}
         />
         <Select

@@ -272,6 +272,7 @@ export default function Read() {
           <ReadingList
             readings={d.survey?.readings ?? []}
             wall={w.id}
+            byPlace={plan.usual.byPlace}
             correct={correct}
             takeBack={(r) =>
               takeBack(r).then(

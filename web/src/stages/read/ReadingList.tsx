@@ -7,29 +7,25 @@ import { Len } from "../../drawing/Len";
 interface Props {
   readings: Reading[];
   wall: string;
+  byPlace: string[];
   correct: (r: Reading) => void;
   takeBack: (r: Reading) => void;
 }
 
-const number = (l?: string) => {
-  const [, sign, whole, over, under] = /^(-?)([\d.]*)\s*(?:(\d+)\/(\d+))?/.exec(l ?? "") ?? [];
-  return (sign ? -1 : 1) * (Number(whole || 0) + (over ? Number(over) / Number(under) : 0));
-};
 const basisSaid: Record<string, string> = { stacked: "over stacked plates", between: "between plates" };
 
 /** The readings of one wall, newest or by place; corrected ones on demand. */
-export function ReadingList({ readings, wall, correct, takeBack }: Props) {
+export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Props) {
   const [kind, setKind] = useState("all");
   const [by, setBy] = useState<"place" | "entry">("place");
   const [all, setAll] = useState(false);
   const replaced = new Set(readings.map((r) => r.replaces).filter(Boolean));
   const gone = (r: Reading) => replaced.has(r.id) || !!r.void;
+  const place = new Map(byPlace.map((id, i) => [id, i]));
   const shown = readings
     .filter((r) => r.place?.wall === wall && (kind === "all" || r.kind === kind) && (all || !gone(r)))
     .map((r, i) => ({ r, i }))
-    .sort((a, b) =>
-      by === "entry" ? b.i - a.i : number(a.r.place?.station) - number(b.r.place?.station) || a.r.kind.localeCompare(b.r.kind),
-    )
+    .sort((a, b) => (by === "entry" ? b.i - a.i : (place.get(a.r.id) ?? 0) - (place.get(b.r.id) ?? 0)))
     .map(({ r }) => r);
   const some = readings.some((r) => r.place?.wall === wall);
   return (

@@ -1,0 +1,87 @@
+package plan
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+
+	"homalos/internal/job"
+	"homalos/internal/measure"
+)
+
+// Usual is what holds in a job where nothing else is given, and what is
+// offered for what isn't there yet.
+type Usual struct {
+	Mark    string        `json:"mark"`
+	Rules   job.Rules     `json:"rules" doc:"The job's rules with every default filled in."`
+	Doors   []job.Opening `json:"doors" nullable:"false" doc:"For each wall, a usual door at its middle, under a free id."`
+	ByPlace []string      `json:"byPlace" nullable:"false" doc:"Ids of all readings along walls, by wall and station."`
+}
+
+// UsualOf fills in a job's defaults. A job with faults gives an empty answer.
+func UsualOf(d job.Document) Usual {
+	out := Usual{Doors: []job.Opening{}, ByPlace: []string{}}
+	s, faults := resolve(d)
+	if faults != nil {
+		return out
+	}
+	u := s.rules.Units
+	out.Mark = u.Write(s.rules.Mark)
+	out.Rules = job.Rules{
+		Spacing: u.Write(s.spacing), Method: "in-place", Fit: u.Write(s.rules.Fit), Hold: u.Write(s.rules.Hold),
+		Floor: "timber", Lap: u.Write(s.rules.Lap), Kerf: u.Write(s.kerf),
+	}
+	if s.rules.TiltUp {
+		out.Rules.Method = "tilt-up"
+	}
+	if s.concrete {
+		out.Rules.Floor = "concrete"
+	}
+	id := freeDoor(d)
+	for _, w := range s.walls {
+		leaf := job.Size{Width: u.Words("30 in", "800 mm"), Height: u.Words("80 in", "2040 mm")}
+		middle := (w.Length / 2).Nearest(u.Pick(measure.Inch, 10*measure.Millimetre))
+		out.Doors = append(out.Doors, job.Opening{ID: id, Kind: "door", Centre: u.Write(middle), Leaf: &leaf, FinishFloor: u.Write(0)})
+	}
+	out.ByPlace = s.byPlace()
+	return out
+}
+
+// freeDoor is the first of D1, D2, … that no opening of the job is called.
+func freeDoor(d job.Document) string {
+	taken := map[string]bool{}
+	for _, w := range d.Walls {
+		for _, o := range w.Openings {
+			taken[o.ID] = true
+		}
+	}
+	n := 1
+	for taken[fmt.Sprint("D", n)] {
+		n++
+	}
+	return fmt.Sprint("D", n)
+}
+
+func (s *setup) byPlace() []string {
+	type placed struct {
+		id, wall, kind string
+		station        measure.Length
+	}
+	var all []placed
+	if s.doc.Survey != nil {
+		for _, r := range s.doc.Survey.Readings {
+			if r.Place != nil && r.Place.Wall != "" {
+				station, _ := measure.Read(r.Place.Station, s.rules.Units) // resolved before: it reads
+				all = append(all, placed{r.ID, r.Place.Wall, r.Kind, station})
+			}
+		}
+	}
+	slices.SortStableFunc(all, func(a, b placed) int {
+		return cmp.Or(cmp.Compare(a.wall, b.wall), cmp.Compare(a.station, b.station), cmp.Compare(a.kind, b.kind))
+	})
+	ids := make([]string, len(all))
+	for i, p := range all {
+		ids[i] = p.id
+	}
+	return ids
+}

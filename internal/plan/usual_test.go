@@ -1,0 +1,45 @@
+package plan
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"homalos/internal/job"
+)
+
+func TestWhatIsLeftOutIsFilledIn(t *testing.T) {
+	u := UsualOf(edited(t))
+	assert.Equal(t, "1/16 in", u.Mark)
+	assert.Equal(t, job.Rules{Spacing: "16 in", Method: "in-place", Fit: "1/16 in", Hold: "3/16 in", Floor: "timber", Lap: "24 in", Kerf: "1/8 in"}, u.Rules)
+	m := UsualOf(Starter("loft", "metric"))
+	assert.Equal(t, "1 mm", m.Mark)
+	assert.Equal(t, job.Rules{Spacing: "600 mm", Method: "in-place", Fit: "2 mm", Hold: "5 mm", Floor: "timber", Lap: "600 mm", Kerf: "3 mm"}, m.Rules)
+}
+
+func TestTheDoorOfferedStandsAtTheMiddleAndCanBeBuilt(t *testing.T) {
+	d := edited(t)
+	door := UsualOf(d).Doors[0]
+	assert.Equal(t, "D1", door.ID)
+	assert.Equal(t, "51 in", door.Centre)
+	d.Walls[0].Openings = []job.Opening{door}
+	assert.Len(t, of(computed(t, d), "king"), 2)
+	assert.Equal(t, "D2", UsualOf(d).Doors[0].ID, "D1 is taken")
+}
+
+func TestReadingsStandByPlaceHoweverTheyAreWritten(t *testing.T) {
+	d := edited(t, `"station": "100 in"`, `"station": "8 ft 4 in"`, `"station": "32 in"`, `"station": "0.9 m"`)
+	d.Survey.Readings[0], d.Survey.Readings[3] = d.Survey.Readings[3], d.Survey.Readings[0]
+	assert.Equal(t, []string{"r1", "r2", "r3", "r4"}, UsualOf(d).ByPlace)
+}
+
+func TestUntreatedWoodOnConcreteIsAFault(t *testing.T) {
+	concrete := []string{`"units": "imperial",`, `"units": "imperial", "rules": {"floor": "concrete"},`}
+	_, err := Compute(edited(t, concrete...))
+	require.NoError(t, err, "its plate is treated")
+	_, err = Compute(edited(t, append(concrete, `"bottom": ["2x4t"]`, `"bottom": ["2x4"]`)...))
+	assert.ErrorContains(t, err, `walls[0].bottom[0]: "2x4" isn't treated`)
+	_, err = Compute(edited(t, append(concrete, `, "bottom": ["2x4t"]`, ``)...))
+	assert.ErrorContains(t, err, "walls[0].bottom: ", "the usual plate isn't either")
+}
