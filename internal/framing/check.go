@@ -22,8 +22,9 @@ type Obstruction struct {
 }
 
 // check looks for what would go wrong with the members.
-func (f *framer) check(obstructions []Obstruction) {
-	for _, o := range obstructions {
+func (f *framer) check(found Found) {
+	f.checkFound(found)
+	for _, o := range found.Obstructions {
 		if from, to, ok := f.Wall.meets(o); ok {
 			if o.Rises {
 				f.checkRising(o, from, to)

@@ -22,6 +22,8 @@ type framer struct {
 	standing []upright
 	heads    []head
 	doubts   map[int][]survey.Term // by member: the sum that is least sure in it
+
+	crossings []survey.Crossing // exposed ceiling joists over the wall
 }
 
 // head is where an opening's header sits: off the high side of the floor.
@@ -33,10 +35,11 @@ type head struct {
 }
 
 // Frame works a wall out: where every member stands, how long it is and how
-// sure that is. Obstructions are what may be in the way of it. The wall must
+// sure that is. Found is what else of the building bears on it. The wall must
 // have been checked: openings inside it and clear of one another.
-func Frame(w *Wall, rules Rules, heights Heights, obstructions []Obstruction) *Framed {
+func Frame(w *Wall, rules Rules, heights Heights, found Found) *Framed {
 	f := &framer{Framed: &Framed{Wall: w}, rules: rules, heights: heights, doubts: map[int][]survey.Term{}}
+	f.crossedBy(found.Joists)
 	f.standing, f.Findings = w.uprights(rules)
 	plates, findings := w.plates(rules, f.standing)
 	f.Members = plates
@@ -45,7 +48,7 @@ func Frame(w *Wall, rules Rules, heights Heights, obstructions []Obstruction) *F
 	f.addUprights()
 	f.addSpans()
 	f.name()
-	f.check(obstructions)
+	f.check(found)
 	f.settleStates()
 	f.ask()
 	f.addMarks()
@@ -115,10 +118,9 @@ func (f *framer) addUprights() {
 	first := make([]int, len(f.standing))
 	for i, u := range f.standing {
 		centre := u.from + (u.to-u.from)/2
-		at := f.Wall.At(centre)
 		switch u.kind {
 		case Stud, King:
-			first[i] = ask(survey.Gap(at)...)
+			first[i] = ask(f.gapAt(centre)...)
 		case Jack, UnderSill:
 			h := f.heads[u.opening]
 			first[i] = ask(f.step(h.high, centre)...)
@@ -127,9 +129,12 @@ func (f *framer) addUprights() {
 			}
 		case Cripple:
 			h := f.heads[u.opening]
-			first[i] = ask(survey.Term{Of: survey.Ceiling, At: at, Weight: 1}, survey.Term{Of: survey.Floor, At: f.Wall.At(h.high), Weight: -1})
-			for _, p := range h.plausible {
-				ask(survey.Term{Of: survey.Ceiling, At: at, Weight: 1}, survey.Term{Of: survey.Floor, At: f.Wall.At(p), Weight: -1})
+			over, _ := f.ceilingAt(centre)
+			for k, p := range append([]measure.Length{h.high}, h.plausible...) {
+				n := ask(append(over[:len(over):len(over)], survey.Term{Of: survey.Floor, At: f.Wall.At(p), Weight: -1})...)
+				if k == 0 {
+					first[i] = n
+				}
 			}
 		}
 		ask(f.floorAt(centre)) // the last of each: where its foot is, for the picture and the sum
@@ -203,9 +208,13 @@ func (f *framer) standUp(u upright, answers []survey.Estimate, own survey.Estima
 func (f *framer) sum(m *Member, u upright, e, own survey.Estimate) {
 	w := f.Wall
 	centre := u.from + (u.to-u.from)/2
+	_, straight := f.ceilingAt(centre)
+	if straight != "" {
+		straight = ", " + straight
+	}
 	switch u.kind {
 	case Stud, King:
-		m.Sum = append([]Line{{"gap at " + f.say(centre), f.length(e.Value), e.From}}, plateLines("bottom", w.Bottom)...)
+		m.Sum = append([]Line{{"gap at " + f.say(centre) + straight, f.length(e.Value), e.From}}, plateLines("bottom", w.Bottom)...)
 		m.Sum = append(m.Sum, plateLines("top", w.Top)...)
 		m.Sum = append(m.Sum, Line{What: "fit", Value: -f.rules.Fit})
 	case Jack, UnderSill:
@@ -218,7 +227,7 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate) {
 		m.Sum = append(append(m.Sum, floor), plateLines("bottom", w.Bottom)...)
 	case Cripple:
 		h, o := f.heads[u.opening], w.Openings[u.opening]
-		m.Sum = append([]Line{{"ceiling at " + f.say(centre), f.length(e.Value) + f.length(h.floor.Value), e.From}}, plateLines("top", w.Top)...)
+		m.Sum = append([]Line{{"ceiling at " + f.say(centre) + straight, f.length(e.Value) + f.length(h.floor.Value), e.From}}, plateLines("top", w.Top)...)
 		top := measure.Length(0)
 		for _, l := range f.headLines(u.opening) {
 			m.Sum = append(m.Sum, Line{l.What, -l.Value, l.Readings})

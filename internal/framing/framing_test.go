@@ -94,7 +94,7 @@ func TestLayoutFromEitherEnd(t *testing.T) {
 		"equal bays: four of 12 1/8 centre": {func(w *Wall) { w.Layout.Equal = true }, "0–1 1/2 12 1/8–13 5/8 24 1/4–25 3/4 36 3/8–37 7/8 48 1/2–50"},
 	} {
 		t.Run(name, func(t *testing.T) {
-			f := Frame(wall(50*in, c.change), rules, level(2440), nil)
+			f := Frame(wall(50*in, c.change), rules, level(2440), Found{})
 			got := strings.Join(places(f.Members, Stud), " ")
 			assert.Equal(t, c.want, got)
 		})
@@ -102,7 +102,7 @@ func TestLayoutFromEitherEnd(t *testing.T) {
 }
 
 func TestMarksAreReadFromTheHookWoodAhead(t *testing.T) {
-	f := Frame(wall(101*in, func(w *Wall) { w.Layout.FromEnd = true }), rules, level(2440), nil)
+	f := Frame(wall(101*in, func(w *Wall) { w.Layout.FromEnd = true }), rules, level(2440), Found{})
 	tapes := []string{}
 	last := measure.Length(-1)
 	for _, m := range f.Marks {
@@ -120,7 +120,7 @@ func TestMarkPlusHalfAStudIsACentre(t *testing.T) {
 		spacing := rapid.SampledFrom([]measure.Length{12 * in, 16 * in, 24 * in, 600 * measure.Millimetre}).Draw(t, "spacing")
 		offset := measure.Length(rapid.IntRange(-320, 320).Draw(t, "offset 16ths")) * in / 16
 		end := rapid.Bool().Draw(t, "from the end")
-		f := Frame(wall(long, func(w *Wall) { w.Layout = Layout{FromEnd: end, Spacing: spacing, Offset: offset} }), rules, level(2440), nil)
+		f := Frame(wall(long, func(w *Wall) { w.Layout = Layout{FromEnd: end, Spacing: spacing, Offset: offset} }), rules, level(2440), Found{})
 		why := map[string]string{}
 		for _, m := range f.Members {
 			why[m.ID] = m.Why
@@ -147,7 +147,7 @@ func TestMarkPlusHalfAStudIsACentre(t *testing.T) {
 }
 
 func TestFromTheMiddleOut(t *testing.T) {
-	f := Frame(wall(144*in, door(72*in, 32*in), func(w *Wall) { w.Openings[0].Jacks = 2 }), rules, level(2440), nil)
+	f := Frame(wall(144*in, door(72*in, 32*in), func(w *Wall) { w.Openings[0].Jacks = 2 }), rules, level(2440), Found{})
 	assert.Equal(t, []string{"51 1/2–53", "91–92 1/2"}, places(f.Members, King))
 	assert.Equal(t, []string{"53–54 1/2", "54 1/2–56", "88–89 1/2", "89 1/2–91"}, places(f.Members, Jack))
 	assert.Equal(t, []string{"53–91"}, places(f.Members, HeaderPly))
@@ -156,8 +156,8 @@ func TestFromTheMiddleOut(t *testing.T) {
 }
 
 func TestAHeaderOnEdgeOfTwoPliesIsTwoPiecesAndDeeper(t *testing.T) {
-	flat := Frame(wall(144*in, door(72*in, 32*in)), rules, level(2540), nil)
-	edge := Frame(wall(144*in, door(72*in, 32*in), func(w *Wall) { w.Openings[0].Header = Header{twoBy6, 2, true} }), rules, level(2540), nil)
+	flat := Frame(wall(144*in, door(72*in, 32*in)), rules, level(2540), Found{})
+	edge := Frame(wall(144*in, door(72*in, 32*in), func(w *Wall) { w.Openings[0].Header = Header{twoBy6, 2, true} }), rules, level(2540), Found{})
 	assert.Len(t, places(edge.Members, HeaderPly), 2)
 	height := func(f *Framed) measure.Length {
 		for _, m := range f.Members {
@@ -168,7 +168,7 @@ func TestAHeaderOnEdgeOfTwoPliesIsTwoPiecesAndDeeper(t *testing.T) {
 		return 0
 	}
 	assert.Equal(t, 4*in, height(flat)-height(edge), "5 1/2 on edge for 1 1/2 flat")
-	thick := Frame(wall(144*in, door(72*in, 32*in), func(w *Wall) { w.Openings[0].Header = Header{twoBy6, 3, true} }), rules, level(2540), nil)
+	thick := Frame(wall(144*in, door(72*in, 32*in), func(w *Wall) { w.Openings[0].Header = Header{twoBy6, 3, true} }), rules, level(2540), Found{})
 	assert.Contains(t, codes(thick), "header-too-thick")
 }
 
@@ -181,7 +181,7 @@ func codes(f *Framed) []string {
 }
 
 func TestAKingAtTheWallsEndIsTheEndStud(t *testing.T) {
-	f := Frame(wall(38*in, door(19*in, 32*in)), rules, level(2440), nil)
+	f := Frame(wall(38*in, door(19*in, 32*in)), rules, level(2440), Found{})
 	assert.Empty(t, places(f.Members, Stud))
 	assert.Equal(t, []string{"0–1 1/2", "36 1/2–38"}, places(f.Members, King))
 	assert.Equal(t, []string{"0–3", "35–38"}, places(f.Members, BottomPlate))
@@ -199,7 +199,7 @@ func TestPlateJoints(t *testing.T) {
 		if long > 200*in && rapid.Bool().Draw(t, "a door") {
 			door(long/2, 32*in)(w)
 		}
-		f := Frame(w, rules, level(2440), nil)
+		f := Frame(w, rules, level(2440), Found{})
 		centres := map[measure.Length]bool{}
 		for _, m := range f.Members {
 			if m.Kind == Stud {
@@ -232,7 +232,7 @@ func TestPlateJoints(t *testing.T) {
 func TestUnevenFloorGivesEachStudItsOwnLength(t *testing.T) {
 	b := level(2440)
 	b.floor = func(p survey.Point) float64 { return -1000 - 0.01*p.X }
-	f := Frame(wall(96*in), rules, b, nil)
+	f := Frame(wall(96*in), rules, b, Found{})
 	last := measure.Length(0)
 	for _, m := range f.Members {
 		if m.Kind == Stud {
@@ -250,7 +250,7 @@ func TestTheLessSureIsHeldAndTheFewIsHeld(t *testing.T) {
 	few.few = true
 	states := func(b planes) map[State]int {
 		n := map[State]int{}
-		for _, m := range Frame(wall(96*in), rules, b, nil).Members {
+		for _, m := range Frame(wall(96*in), rules, b, Found{}).Members {
 			if m.Kind == Stud {
 				n[m.State]++
 			}
@@ -260,7 +260,7 @@ func TestTheLessSureIsHeldAndTheFewIsHeld(t *testing.T) {
 	assert.Equal(t, map[State]int{Ready: 7}, states(sure))
 	assert.Equal(t, map[State]int{MeasureFirst: 7}, states(unsure))
 	assert.Equal(t, map[State]int{MeasureFirst: 7}, states(few))
-	f := Frame(wall(96*in), rules, unsure, nil)
+	f := Frame(wall(96*in), rules, unsure, Found{})
 	require.Equal(t, []string{"measure-first"}, codes(f))
 	assert.Equal(t, "Tape the gap on wall A at 16.", f.Findings[0].Fix)
 	assert.Equal(t, []string{"A-S1", "A-S2", "A-S3"}, f.Findings[0].Members)
@@ -274,16 +274,16 @@ func pipe(x, y, width float64) Obstruction {
 }
 
 func TestWhatRisesInAStudsPlace(t *testing.T) {
-	f := Frame(wall(101*in), rules, level(2440), []Obstruction{pipe(32, 1.75, 1.5)})
+	f := Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{pipe(32, 1.75, 1.5)}})
 	require.Equal(t, []string{"pipe-in-stud"}, codes(f))
 	assert.Equal(t, HookOtherEnd, f.Findings[0].Apply)
-	f = Frame(wall(101*in), rules, level(2440), []Obstruction{pipe(24, 1.75, 1.5)})
+	f = Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{pipe(24, 1.75, 1.5)}})
 	assert.Equal(t, []string{"pipe-in-plate"}, codes(f))
-	f = Frame(wall(101*in), rules, level(2440), []Obstruction{pipe(32, 5.5, 1.5)})
+	f = Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{pipe(32, 5.5, 1.5)}})
 	assert.Empty(t, codes(f), "beside the wall")
-	f = Frame(wall(101*in), rules, level(2440), []Obstruction{pipe(32, 4.0, 1.5)})
+	f = Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{pipe(32, 4.0, 1.5)}})
 	assert.Equal(t, []string{"pipe-in-stud"}, codes(f), "a quarter inch into the framing")
-	f = Frame(wall(101*in, func(w *Wall) { w.Right = true }), rules, level(2440), []Obstruction{pipe(32, 1.75, 1.5)})
+	f = Frame(wall(101*in, func(w *Wall) { w.Right = true }), rules, level(2440), Found{Obstructions: []Obstruction{pipe(32, 1.75, 1.5)}})
 	assert.Empty(t, codes(f), "the framing stands on the other side")
 }
 
@@ -292,7 +292,7 @@ func TestWhatCrossesLowerThanTheStuds(t *testing.T) {
 		u := underside
 		return Obstruction{ID: "D1", Kind: "duct", From: survey.Point{X: 1220, Y: -2000}, To: survey.Point{X: 1220, Y: 2000}, Width: 300, Underside: &u, Below: 6}
 	}
-	f := Frame(wall(101*in), rules, level(2440), []Obstruction{duct(1000)})
+	f := Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{duct(1000)}})
 	require.Equal(t, []string{"obstruction-across"}, codes(f))
 	for _, m := range f.Members {
 		want := Ready
@@ -301,10 +301,10 @@ func TestWhatCrossesLowerThanTheStuds(t *testing.T) {
 		}
 		assert.Equal(t, want, m.State, m.ID)
 	}
-	assert.Empty(t, codes(Frame(wall(101*in), rules, level(2440), []Obstruction{duct(1420)})), "over the top plate")
+	assert.Empty(t, codes(Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{duct(1420)}})), "over the top plate")
 	headroom := 2000.0
 	low := Obstruction{ID: "B", Kind: "beam", From: survey.Point{X: 1220, Y: -2000}, To: survey.Point{X: 1220, Y: 2000}, Width: 300, Headroom: &headroom}
-	assert.Equal(t, []string{"obstruction-across"}, codes(Frame(wall(101*in), rules, level(2440), []Obstruction{low})))
+	assert.Equal(t, []string{"obstruction-across"}, codes(Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{low}})))
 }
 
 func TestASlantingRunMeetsTheWallWhereItCrosses(t *testing.T) {
@@ -322,15 +322,15 @@ func TestTiltedUpAWallNeedsRoomToSwing(t *testing.T) {
 	tilt := rules
 	tilt.TiltUp = true
 	deep := wall(101*in, func(w *Wall) { w.Lumber = twoBy6 })
-	f := Frame(deep, tilt, level(93*25.4+1.5875), nil)
+	f := Frame(deep, tilt, level(93*25.4+1.5875), Found{})
 	require.Equal(t, []string{"tilt-clearance"}, codes(f))
 	assert.Contains(t, f.Findings[0].Text, "5 1/2 deep needs 5/32 over it", "0.163 in")
 	tilt.Fit = in / 8
-	assert.Empty(t, codes(Frame(wall(101*in), tilt, level(93*25.4+3.175), nil)), "an eighth does for a shallow wall")
+	assert.Empty(t, codes(Frame(wall(101*in), tilt, level(93*25.4+3.175), Found{})), "an eighth does for a shallow wall")
 }
 
 func TestLongerThanStockIsStopped(t *testing.T) {
-	f := Frame(wall(96*in), rules, level(5200), nil)
+	f := Frame(wall(96*in), rules, level(5200), Found{})
 	assert.Contains(t, codes(f), "longer-than-stock")
 	for _, m := range f.Members {
 		if m.Kind == Stud {
@@ -340,20 +340,20 @@ func TestLongerThanStockIsStopped(t *testing.T) {
 }
 
 func TestNoRoomForStudsIsStopped(t *testing.T) {
-	f := Frame(wall(96*in), rules, level(70), nil)
+	f := Frame(wall(96*in), rules, level(70), Found{})
 	assert.Contains(t, codes(f), "no-length")
 }
 
 func TestLittleAboveTheHeaderIsPacked(t *testing.T) {
 	gap := (82*in + in/2 + 3*in + in).Millimetres() // opening, header and top plate, and an inch
-	f := Frame(wall(144*in, door(72*in, 32*in)), rules, level(gap), nil)
+	f := Frame(wall(144*in, door(72*in, 32*in)), rules, level(gap), Found{})
 	require.Contains(t, codes(f), "little-above-header")
 	assert.NotContains(t, codes(f), "header-too-high")
 }
 
 func TestAMovedStudSaysWhyAndASheetEdgeOffTheWoodIsTold(t *testing.T) {
 	// king at 49 1/2: the stud centred at 48 leaves 3/4, so it is stood at 48–49 1/2, and the board edge at 48 sits on its very edge
-	f := Frame(wall(144*in, door(49*in+in/2+3*in+16*in, 32*in)), rules, level(2440), nil)
+	f := Frame(wall(144*in, door(49*in+in/2+3*in+16*in, 32*in)), rules, level(2440), Found{})
 	require.Contains(t, places(f.Members, Stud), "48–49 1/2")
 	for _, m := range f.Members {
 		if m.Kind == Stud && m.From == 48*in {
@@ -364,7 +364,7 @@ func TestAMovedStudSaysWhyAndASheetEdgeOffTheWoodIsTold(t *testing.T) {
 }
 
 func TestMembersAreNamedAlongTheWall(t *testing.T) {
-	f := Frame(wall(144*in, door(72*in, 32*in)), rules, level(2440), nil)
+	f := Frame(wall(144*in, door(72*in, 32*in)), rules, level(2440), Found{})
 	last := map[Kind]measure.Length{}
 	seen := map[string]bool{}
 	for _, m := range f.Members {
@@ -379,7 +379,7 @@ func TestMembersAreNamedAlongTheWall(t *testing.T) {
 func TestTheSectionFollowsTheSurfaces(t *testing.T) {
 	b := level(2440)
 	b.ceiling = func(p survey.Point) float64 { return 1440 + 0.01*p.X }
-	f := Frame(wall(96*in), rules, b, nil)
+	f := Frame(wall(96*in), rules, b, Found{})
 	require.True(t, f.Section.Known && f.Section.Levels)
 	first, last := f.Section.Points[0], f.Section.Points[len(f.Section.Points)-1]
 	assert.InDelta(t, 96*25.4*0.01, last.Ceiling-first.Ceiling, 1e-6)

@@ -28,7 +28,7 @@ func (f *framer) section() Section {
 	var sums [][]survey.Term
 	for i := range sectionPoints + 1 {
 		at := f.Wall.Length * measure.Length(i) / sectionPoints
-		sums = append(sums, survey.Gap(f.Wall.At(at)), []survey.Term{f.floorAt(at)})
+		sums = append(sums, f.gapAt(at), []survey.Term{f.floorAt(at)})
 	}
 	answers := f.heights.EstimateAll(sums)
 	s := Section{Known: answers[0].Known, Levels: answers[1].Known}

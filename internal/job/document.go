@@ -20,6 +20,7 @@ type Document struct {
 	Lumber []Lumber       `json:"lumber,omitempty" nullable:"false" doc:"Actual sizes, from one piece measured per delivery."`
 	Survey *Survey        `json:"survey,omitempty"`
 	Walls  []Wall         `json:"walls,omitempty" nullable:"false"`
+	Assess *Assess        `json:"assess,omitempty"`
 }
 
 // Rules are the crew's habits.
@@ -48,6 +49,13 @@ type Survey struct {
 	Readings     []Reading     `json:"readings,omitempty" nullable:"false"`
 	Joists       []Joists      `json:"joists,omitempty" nullable:"false"`
 	Obstructions []Obstruction `json:"obstructions,omitempty" nullable:"false"`
+
+	Corners     []Corner       `json:"corners,omitempty" nullable:"false" doc:"Of the room, in order with the room on the left. The first lies at 0, 0; the second to the right of it."`
+	Ties        []Tie          `json:"ties,omitempty" nullable:"false" doc:"Measurements between corners."`
+	Walls       []ExistingWall `json:"walls,omitempty" nullable:"false" doc:"Walls that are there."`
+	Zones       []Zone         `json:"zones,omitempty" nullable:"false"`
+	Hidden      []Hidden       `json:"hidden,omitempty" nullable:"false"`
+	Instruments []Instrument   `json:"instruments,omitempty" nullable:"false"`
 }
 
 // Reading is one reading. Readings are only ever added: a later one that
@@ -61,6 +69,12 @@ type Reading struct {
 	Replaces string `json:"replaces,omitempty" doc:"Id of the earlier reading that this one corrects."`
 	Void     bool   `json:"void,omitempty" doc:"Takes the reading it replaces back, giving no new value."`
 	Taken    string `json:"taken,omitempty" doc:"When it was read, as RFC 3339."`
+
+	Instrument string  `json:"instrument,omitempty" doc:"What it was read with."`
+	By         string  `json:"by,omitempty" maxLength:"100" doc:"Who read it."`
+	Stood      *Stood  `json:"stood,omitempty" doc:"What the tape stood on, if not the bare floor."`
+	Stopped    *Stood  `json:"stopped,omitempty" doc:"What it stopped at, if not the ceiling."`
+	Extra      []Extra `json:"extra,omitempty" nullable:"false" doc:"Columns of an imported list that have no field here."`
 }
 
 // Place is a point on the plan, or a station along a wall.

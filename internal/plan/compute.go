@@ -26,7 +26,7 @@ func Compute(d job.Document) (Plan, error) {
 	model := survey.Fit(s.readings, s.noise)
 	var framed []*framing.Framed
 	for _, w := range s.walls {
-		f := framing.Frame(w, s.rules, model.Near(w.At(0), w.At(w.Length), nearReadings), s.obstructions)
+		f := framing.Frame(w, s.rules, model.Near(w.At(0), w.At(w.Length), nearReadings), framing.Found{Obstructions: s.obstructions})
 		framed = append(framed, f)
 		p.Walls = append(p.Walls, s.writeWall(f))
 		p.Drawings = append(p.Drawings, s.draw(f))

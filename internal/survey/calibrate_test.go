@@ -45,7 +45,7 @@ func readingsOf(way string, floor, ceiling func(Point) float64, noise float64, r
 	var out []Reading
 	add := func(k Kind, p Point) {
 		v := map[Kind]float64{FloorReading: floor(p), CeilingReading: ceiling(p), GapReading: ceiling(p) - floor(p)}[k]
-		out = append(out, Reading{fmt.Sprintf("r%d", len(out)), k, p, v + r.NormFloat64()*noise})
+		out = append(out, Reading{ID: fmt.Sprintf("r%d", len(out)), Kind: k, At: p, Value: v + r.NormFloat64()*noise})
 	}
 	switch way {
 	case "gaps":
@@ -106,7 +106,7 @@ func TestSpreadIsHonest(t *testing.T) {
 					}
 					if way == "pairs" || way == "room" {
 						q := Point{x + 800, 1500}
-						e := m.Estimate([]Term{{Floor, q, 1}, {Floor, p, -1}})
+						e := m.Estimate([]Term{{Of: Floor, At: q, Weight: 1}, {Of: Floor, At: p, Weight: -1}})
 						steps++
 						if math.Abs(e.Value-floor(q)+floor(p)) <= e.Spread {
 							stepsIn++

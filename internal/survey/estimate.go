@@ -30,10 +30,11 @@ func (m *Model) EstimateAll(sums [][]Term) []Estimate {
 	if len(m.fits) == 0 || len(sums) == 0 {
 		return answers
 	}
+	sums = m.allPatched(sums)
 	n, count := len(m.readings), len(sums)
 	readingTerms := make([][]Term, n)
 	for i, r := range m.readings {
-		readingTerms[i] = r.terms()
+		readingTerms[i] = m.patched(r.terms())
 	}
 	values := make([][]float64, len(m.fits))
 	spans := make([]float64, count)
@@ -83,6 +84,17 @@ func (m *Model) EstimateAll(sums [][]Term) []Estimate {
 		answers[j].From = m.nearest(s)
 	}
 	return answers
+}
+
+func (m *Model) allPatched(sums [][]Term) [][]Term {
+	if len(m.zones) == 0 {
+		return sums
+	}
+	out := make([][]Term, len(sums))
+	for i, s := range sums {
+		out[i] = m.patched(s)
+	}
+	return out
 }
 
 // nearest names, for each surface and place in the sum, the two readings of a

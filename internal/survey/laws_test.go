@@ -15,9 +15,9 @@ func someReadings(t *rapid.T) []Reading {
 		kind := rapid.SampledFrom([]Kind{GapReading, FloorReading, CeilingReading}).Draw(t, "kind")
 		value := map[Kind]float64{GapReading: 2440, FloorReading: -1040, CeilingReading: 1400}[kind]
 		out = append(out, Reading{
-			fmt.Sprint("r", i), kind,
-			Point{float64(rapid.IntRange(0, 4000).Draw(t, "x")), float64(rapid.IntRange(0, 3000).Draw(t, "y"))},
-			value + float64(rapid.IntRange(-150, 150).Draw(t, "off"))/10,
+			ID: fmt.Sprint("r", i), Kind: kind,
+			At:    Point{float64(rapid.IntRange(0, 4000).Draw(t, "x")), float64(rapid.IntRange(0, 3000).Draw(t, "y"))},
+			Value: value + float64(rapid.IntRange(-150, 150).Draw(t, "off"))/10,
 		})
 	}
 	return out
@@ -63,7 +63,7 @@ func TestOneMoreReadingNeverCountsForLess(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		readings, at := someReadings(t), place(t)
 		before := Fit(readings, 0.8).Estimate(Gap(at))
-		after := Fit(append(append([]Reading(nil), readings...), Reading{"more", GapReading, at, 2440}), 0.8).Estimate(Gap(at))
+		after := Fit(append(append([]Reading(nil), readings...), Reading{ID: "more", Kind: GapReading, At: at, Value: 2440}), 0.8).Estimate(Gap(at))
 		require.True(t, after.Known)
 		require.False(t, before.Known && !before.Few && after.Few)
 		require.LessOrEqual(t, after.Spread, 6*0.8, "a reading at the very place keeps its spread to the tape's own")
@@ -71,7 +71,7 @@ func TestOneMoreReadingNeverCountsForLess(t *testing.T) {
 }
 
 func TestAPlaceTwiceIsNoContradiction(t *testing.T) {
-	readings := append(gaps(2440, 2441, 2442), Reading{"again", GapReading, Point{0, 0}, 2440.8})
+	readings := append(gaps(2440, 2441, 2442), Reading{ID: "again", Kind: GapReading, At: Point{0, 0}, Value: 2440.8})
 	e := Fit(readings, 0.8).Estimate(Gap(Point{0, 0}))
 	require.InDelta(t, 2440.4, e.Value, 0.5)
 	once := Fit(gaps(2440, 2441, 2442), 0.8).Estimate(Gap(Point{0, 0}))
@@ -81,7 +81,7 @@ func TestAPlaceTwiceIsNoContradiction(t *testing.T) {
 func TestASurveyOfOneLineIsEnoughForTheWallOnIt(t *testing.T) {
 	var readings []Reading
 	for i := range 7 {
-		readings = append(readings, Reading{fmt.Sprint("r", i), GapReading, Point{float64(i) * 600, 1500}, 2440 + float64(i)})
+		readings = append(readings, Reading{ID: fmt.Sprint("r", i), Kind: GapReading, At: Point{float64(i) * 600, 1500}, Value: 2440 + float64(i)})
 	}
 	m := Fit(readings, 0.8)
 	on, off := m.Estimate(Gap(Point{900, 1500})), m.Estimate(Gap(Point{900, 3500}))

@@ -18,6 +18,7 @@ import (
 type Model struct {
 	readings []Reading
 	noise    float64 // standard error of one reading, mm
+	zones    []Zone
 	counts   counts
 	centre   Point
 	mean     [2]float64
@@ -76,10 +77,12 @@ const (
 )
 
 // Fit learns the surfaces from the readings; noise is the standard error of
-// one reading in millimetres. Readings at the same place are allowed. With no
-// readings the model answers that nothing is known.
-func Fit(readings []Reading, noise float64) *Model {
-	m := &Model{readings: readings, noise: math.Max(noise, 0.01), counts: countOf(readings), keep: keptShapes}
+// one reading in millimetres where a reading has none of its own. Readings at
+// the same place are allowed. With no readings the model answers that nothing
+// is known. Nothing is smoothed across the edge of a zone.
+func Fit(readings []Reading, noise float64, zones ...Zone) *Model {
+	m := &Model{readings: readings, noise: math.Max(noise, 0.01), zones: zones, keep: keptShapes}
+	m.count()
 	if len(readings) == 0 {
 		return m
 	}
@@ -108,11 +111,11 @@ func (m *Model) Near(a, b Point, n int) *Model {
 	sort.SliceStable(by, func(i, j int) bool { return by[i].distance < by[j].distance })
 	by = by[:n]
 	sort.Slice(by, func(i, j int) bool { return by[i].at < by[j].at })
-	near := &Model{noise: m.noise, shapes: m.shapes, keep: keptLocally}
+	near := &Model{noise: m.noise, zones: m.zones, shapes: m.shapes, keep: keptLocally}
 	for _, f := range by {
 		near.readings = append(near.readings, m.readings[f.at])
 	}
-	near.counts = countOf(near.readings)
+	near.count()
 	near.settle()
 	near.factor()
 	return near
@@ -144,7 +147,7 @@ func (m *Model) settle() {
 			sum[2] += r.Value
 		}
 	}
-	n := m.counts
+	n := m.counts.all
 	if n.floor > 0 {
 		m.mean[Floor] = sum[0] / float64(n.floor)
 	}
@@ -174,7 +177,7 @@ func (m *Model) between(a, b []Term, s shape) float64 {
 	total := 0.0
 	for _, t := range a {
 		for _, u := range b {
-			if t.Of == u.Of {
+			if t.Of == u.Of && t.patch == u.patch {
 				size := s.size[t.Of]
 				total += t.Weight * u.Weight * (m.trend(t.At, u.At) + size*size*smooth(t.At.Distance(u.At), s.reach))
 			}
@@ -191,13 +194,21 @@ func (m *Model) meanOf(terms []Term) float64 {
 	return total
 }
 
+// variance of a reading's own error, mm².
+func (m *Model) variance(r Reading) float64 {
+	if r.Noise > 0 {
+		return r.Noise * r.Noise
+	}
+	return m.noise * m.noise
+}
+
 // factor factors the covariance of all readings for the shapes worth keeping.
 func (m *Model) factor() {
 	n := len(m.readings)
 	y := mat.NewVecDense(n, nil)
 	terms := make([][]Term, n)
 	for i, r := range m.readings {
-		terms[i] = r.terms()
+		terms[i] = m.patched(r.terms())
 		y.SetVec(i, r.Value-m.meanOf(terms[i]))
 	}
 	total := 0.0
@@ -210,7 +221,7 @@ func (m *Model) factor() {
 			for j := i; j < n; j++ {
 				v := m.between(terms[i], terms[j], s.shape)
 				if i == j {
-					v += m.noise * m.noise
+					v += m.variance(m.readings[i])
 				}
 				k.SetSym(i, j, v)
 			}

@@ -52,7 +52,7 @@ func (m *Model) Next(held []Held, candidates []Reading, most int) []Step {
 				continue
 			}
 			k := len(held) + c
-			own := cov.At(k, k) + m.noise*m.noise
+			own := cov.At(k, k) + m.variance(candidates[c])
 			frees, gain := 0, 0.0
 			for i := range held {
 				if free[i] {
@@ -72,7 +72,7 @@ func (m *Model) Next(held []Held, candidates []Reading, most int) []Step {
 			break
 		}
 		taken[best] = true
-		condition(cov, len(held)+best, m.noise*m.noise)
+		condition(cov, len(held)+best, m.variance(candidates[best]))
 		step := Step{Candidate: best}
 		for i := range held {
 			if !free[i] && cov.At(i, i) <= limit[i] {
@@ -87,6 +87,7 @@ func (m *Model) Next(held []Held, candidates []Reading, most int) []Step {
 
 // covariance of the sums given the readings, over the kept shapes.
 func (m *Model) covariance(sums [][]Term) *mat.SymDense {
+	sums = m.allPatched(sums)
 	n, count := len(m.readings), len(sums)
 	total := mat.NewSymDense(count, nil)
 	cross := mat.NewDense(n, count, nil)
@@ -94,7 +95,7 @@ func (m *Model) covariance(sums [][]Term) *mat.SymDense {
 	for f := range m.fits {
 		fit := &m.fits[f]
 		for i, r := range m.readings {
-			terms := r.terms()
+			terms := m.patched(r.terms())
 			for j, s := range sums {
 				cross.Set(i, j, m.between(terms, s, fit.shape))
 			}

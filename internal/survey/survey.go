@@ -40,6 +40,8 @@ type Reading struct {
 	Kind  Kind
 	At    Point
 	Value float64
+	Noise float64 // standard error of this one, mm; 0: the model's
+	Sure  bool    // taken again and agreed: never doubted
 }
 
 // Term is a surface at a place, taken Weight times. A gap is the ceiling once
@@ -48,10 +50,21 @@ type Term struct {
 	Of     Surface
 	At     Point
 	Weight float64
+
+	patch int // which stretch of the surface between steps; set by the model
+}
+
+// Zone is a part of a surface with a step round it: a recess, a jog, a soffit.
+// Nothing is foretold across its edge.
+type Zone struct {
+	Of      Surface
+	Outline []Point
 }
 
 // Gap is the gap at a place, in terms of the two surfaces.
-func Gap(at Point) []Term { return []Term{{Ceiling, at, 1}, {Floor, at, -1}} }
+func Gap(at Point) []Term {
+	return []Term{{Of: Ceiling, At: at, Weight: 1}, {Of: Floor, At: at, Weight: -1}}
+}
 
 // Estimate is what the readings foretell of a sum of terms.
 type Estimate struct {
@@ -70,50 +83,101 @@ const FewestReadings = 3
 func (r Reading) terms() []Term {
 	switch r.Kind {
 	case FloorReading:
-		return []Term{{Floor, r.At, 1}}
+		return []Term{{Of: Floor, At: r.At, Weight: 1}}
 	case CeilingReading:
-		return []Term{{Ceiling, r.At, 1}}
+		return []Term{{Of: Ceiling, At: r.At, Weight: 1}}
 	}
 	return Gap(r.At)
 }
 
-// counts are the readings of each kind.
-type counts struct{ gap, floor, ceiling int }
+// counts are the readings of each kind, by the patches they lie in.
+type counts struct {
+	gap            map[[2]int]int // floor patch and ceiling patch
+	floor, ceiling map[int]int
+	all            struct{ gap, floor, ceiling int }
+}
 
-func countOf(readings []Reading) counts {
-	var n counts
-	for _, r := range readings {
+func (m *Model) count() {
+	n := counts{gap: map[[2]int]int{}, floor: map[int]int{}, ceiling: map[int]int{}}
+	for _, r := range m.readings {
 		switch r.Kind {
 		case FloorReading:
-			n.floor++
+			n.floor[m.patch(Floor, r.At)]++
+			n.all.floor++
 		case CeilingReading:
-			n.ceiling++
+			n.ceiling[m.patch(Ceiling, r.At)]++
+			n.all.ceiling++
 		default:
-			n.gap++
+			n.gap[[2]int{m.patch(Floor, r.At), m.patch(Ceiling, r.At)}]++
+			n.all.gap++
 		}
 	}
-	return n
+	m.counts = n
+}
+
+// patch is the number of the zone that a place lies in: the last one given
+// that holds it, 0 for none.
+func (m *Model) patch(of Surface, at Point) int {
+	for i := len(m.zones) - 1; i >= 0; i-- {
+		if z := m.zones[i]; z.Of == of && Within(z.Outline, at) {
+			return i + 1
+		}
+	}
+	return 0
+}
+
+// patched is terms with their patches set.
+func (m *Model) patched(terms []Term) []Term {
+	if len(m.zones) == 0 {
+		return terms
+	}
+	out := append([]Term(nil), terms...)
+	for i := range out {
+		out[i].patch = m.patch(out[i].Of, out[i].At)
+	}
+	return out
 }
 
 // behind is how many readings speak of these terms: a gap is known from gaps
 // or from pairs; a surface from its own readings or from the other surface and
 // gaps.
 func (n counts) behind(terms []Term) int {
-	if isGap(terms) {
-		return n.gap + min(n.floor, n.ceiling)
-	}
 	least := math.MaxInt
-	for _, t := range terms {
-		if t.Of == Floor {
-			least = min(least, n.floor+min(n.gap, n.ceiling))
-		} else {
-			least = min(least, n.ceiling+min(n.gap, n.floor))
+	if isGap(terms) {
+		for _, c := range terms {
+			for _, f := range terms {
+				if c.Of == Ceiling && f.Of == Floor {
+					least = min(least, n.gap[[2]int{f.patch, c.patch}]+min(n.floor[f.patch], n.ceiling[c.patch]))
+				}
+			}
 		}
+		return least
+	}
+	for _, t := range terms {
+		own, other, gaps := n.floor[t.patch], n.all.ceiling, 0
+		if t.Of == Ceiling {
+			own, other = n.ceiling[t.patch], n.all.floor
+		}
+		for at, k := range n.gap {
+			if at[t.Of] == t.patch {
+				gaps += k
+			}
+		}
+		least = min(least, own+min(gaps, other))
 	}
 	return least
 }
 
-// isGap says whether the terms are the gap at one place.
+// isGap says whether the terms are the height between floor and ceiling at
+// about one place: a ceiling plate that runs from joist to joist is asked for
+// at the two of them.
 func isGap(terms []Term) bool {
-	return len(terms) == 2 && terms[0].Of != terms[1].Of && terms[0].At == terms[1].At && terms[0].Weight == -terms[1].Weight
+	var sum [2]float64
+	for _, t := range terms {
+		sum[t.Of] += t.Weight
+		if t.At.Distance(terms[0].At) > 1000 {
+			return false
+		}
+	}
+	return math.Abs(sum[Ceiling]-1) < 1e-9 && math.Abs(sum[Floor]+1) < 1e-9
 }

@@ -14,7 +14,7 @@ const in = 25.4
 func gaps(values ...float64) []Reading {
 	var out []Reading
 	for i, v := range values {
-		out = append(out, Reading{fmt.Sprint("r", i), GapReading, Point{float64(i) * 24 * in, 0}, v})
+		out = append(out, Reading{ID: fmt.Sprint("r", i), Kind: GapReading, At: Point{float64(i) * 24 * in, 0}, Value: v})
 	}
 	return out
 }
@@ -25,14 +25,14 @@ func TestExactOnAPlaneBetweenReadings(t *testing.T) {
 	ceiling := func(p Point) float64 { return 1400 - 0.002*p.X + 0.001*p.Y }
 	var readings []Reading
 	for i, p := range []Point{{0, 0}, {3600, 0}, {0, 3000}, {3600, 3000}, {1700, 1200}} {
-		readings = append(readings, Reading{fmt.Sprint("f", i), FloorReading, p, floor(p)}, Reading{fmt.Sprint("c", i), CeilingReading, p, ceiling(p)})
+		readings = append(readings, Reading{ID: fmt.Sprint("f", i), Kind: FloorReading, At: p, Value: floor(p)}, Reading{ID: fmt.Sprint("c", i), Kind: CeilingReading, At: p, Value: ceiling(p)})
 	}
 	m := Fit(readings, 0.8)
 	at := Point{2500, 2100}
 	e := m.Estimate(Gap(at))
 	require.True(t, e.Known)
 	assert.InDelta(t, ceiling(at)-floor(at), e.Value, 0.05)
-	step := m.Estimate([]Term{{Floor, at, 1}, {Floor, Point{400, 300}, -1}})
+	step := m.Estimate([]Term{{Of: Floor, At: at, Weight: 1}, {Of: Floor, At: Point{400, 300}, Weight: -1}})
 	assert.InDelta(t, floor(at)-floor(Point{400, 300}), step.Value, 0.05)
 }
 
@@ -56,7 +56,7 @@ func TestTooFewReadingsAreSaidToBeFew(t *testing.T) {
 		assert.True(t, e.Known && e.Few, "%d readings", n)
 	}
 	assert.False(t, Fit(gaps(2440, 2441, 2442), 0.8).Estimate(here).Few)
-	floor := []Term{{Floor, Point{0, 0}, 1}}
+	floor := []Term{{Of: Floor, At: Point{0, 0}, Weight: 1}}
 	assert.False(t, Fit(gaps(2440, 2441, 2442, 2443), 0.8).Estimate(floor).Known, "gaps alone say nothing of a level")
 }
 
@@ -64,7 +64,7 @@ func TestAReadingAtAPlaceNarrowsItsGap(t *testing.T) {
 	readings := gaps(2440, 2452, 2441, 2438)
 	at := Point{60 * in, 0}
 	before := Fit(readings, 0.8).Estimate(Gap(at))
-	after := Fit(append(readings, Reading{"new", GapReading, at, before.Value}), 0.8).Estimate(Gap(at))
+	after := Fit(append(readings, Reading{ID: "new", Kind: GapReading, At: at, Value: before.Value}), 0.8).Estimate(Gap(at))
 	assert.Less(t, after.Spread, before.Spread)
 	assert.Less(t, after.Spread, surety*0.8*1.05, "no wider than the reading's own")
 }
@@ -74,16 +74,16 @@ func TestGapsAndLevelsWorkTogether(t *testing.T) {
 	var readings []Reading
 	for i := range 6 {
 		p := Point{float64(i) * 600, 0}
-		readings = append(readings, Reading{fmt.Sprint("f", i), FloorReading, p, -1000 + float64(i)}, Reading{fmt.Sprint("g", i), GapReading, p, 2400 - float64(i)})
+		readings = append(readings, Reading{ID: fmt.Sprint("f", i), Kind: FloorReading, At: p, Value: -1000 + float64(i)}, Reading{ID: fmt.Sprint("g", i), Kind: GapReading, At: p, Value: 2400 - float64(i)})
 	}
-	e := Fit(readings, 0.8).Estimate([]Term{{Ceiling, Point{1500, 0}, 1}})
+	e := Fit(readings, 0.8).Estimate([]Term{{Of: Ceiling, At: Point{1500, 0}, Weight: 1}})
 	require.True(t, e.Known)
 	assert.InDelta(t, 1400, e.Value, 0.5)
 }
 
 func TestNextAsksWhereItFreesMost(t *testing.T) {
 	m := Fit([]Reading{
-		{"a", GapReading, Point{0, 0}, 2440}, {"b", GapReading, Point{600, 0}, 2443}, {"c", GapReading, Point{1200, 0}, 2437}, {"d", GapReading, Point{5000, 0}, 2445},
+		{ID: "a", Kind: GapReading, At: Point{0, 0}, Value: 2440}, {ID: "b", Kind: GapReading, At: Point{600, 0}, Value: 2443}, {ID: "c", Kind: GapReading, At: Point{1200, 0}, Value: 2437}, {ID: "d", Kind: GapReading, At: Point{5000, 0}, Value: 2445},
 	}, 0.8)
 	var held []Held
 	var candidates []Reading
@@ -109,8 +109,8 @@ func TestNearAgreesWithTheWhole(t *testing.T) {
 	var readings []Reading
 	for i := range 300 {
 		p := Point{r.Float64() * 12000, r.Float64() * 9000}
-		readings = append(readings, Reading{fmt.Sprint(i), FloorReading, p, 0.002*p.X + r.NormFloat64()*0.8},
-			Reading{fmt.Sprint("c", i), CeilingReading, p, 2400 + r.NormFloat64()*0.8})
+		readings = append(readings, Reading{ID: fmt.Sprint(i), Kind: FloorReading, At: p, Value: 0.002*p.X + r.NormFloat64()*0.8},
+			Reading{ID: fmt.Sprint("c", i), Kind: CeilingReading, At: p, Value: 2400 + r.NormFloat64()*0.8})
 	}
 	m := Fit(readings, 0.8)
 	at := Gap(Point{6000, 4000})
@@ -123,8 +123,8 @@ func BenchmarkSurvey2000Readings500Places(b *testing.B) {
 	var readings []Reading
 	for i := range 1000 {
 		p := Point{r.Float64() * 12000, r.Float64() * 9000}
-		readings = append(readings, Reading{fmt.Sprint("f", i), FloorReading, p, 0.002*p.X + r.NormFloat64()*0.8},
-			Reading{fmt.Sprint("g", i), GapReading, p, 2400 + r.NormFloat64()*0.8})
+		readings = append(readings, Reading{ID: fmt.Sprint("f", i), Kind: FloorReading, At: p, Value: 0.002*p.X + r.NormFloat64()*0.8},
+			Reading{ID: fmt.Sprint("g", i), Kind: GapReading, At: p, Value: 2400 + r.NormFloat64()*0.8})
 	}
 	places := make([][]Term, 500)
 	for i := range places {

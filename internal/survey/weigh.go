@@ -25,18 +25,24 @@ func (m *Model) weigh() {
 	trend := mat.NewSymDense(n, nil)
 	alike := [2]*mat.SymDense{mat.NewSymDense(n, nil), mat.NewSymDense(n, nil)}
 	total := mat.NewSymDense(n, nil)
-	signs := make([][2]float64, n)
+	signs, patches := make([][2]float64, n), make([][2]int, n)
 	for i, r := range sample {
-		for _, t := range r.terms() {
-			signs[i][t.Of] = t.Weight
+		for _, t := range m.patched(r.terms()) {
+			signs[i][t.Of], patches[i][t.Of] = t.Weight, t.patch
 		}
+	}
+	// both is 1 where two readings speak of the same patch of a surface
+	both := func(i, j int, of Surface) float64 {
+		if patches[i][of] != patches[j][of] {
+			return 0
+		}
+		return signs[i][of] * signs[j][of]
 	}
 	floors, ceilings := m.sizesOf()
 	best := math.Inf(-1)
 	for i := range n {
 		for j := i; j < n; j++ {
-			both := signs[i][0]*signs[j][0] + signs[i][1]*signs[j][1]
-			trend.SetSym(i, j, both*m.trend(sample[i].At, sample[j].At))
+			trend.SetSym(i, j, (both(i, j, Floor)+both(i, j, Ceiling))*m.trend(sample[i].At, sample[j].At))
 		}
 	}
 	var solved mat.VecDense
@@ -44,8 +50,8 @@ func (m *Model) weigh() {
 		for i := range n {
 			for j := i; j < n; j++ {
 				k := smooth(sample[i].At.Distance(sample[j].At), reach)
-				alike[0].SetSym(i, j, k*signs[i][0]*signs[j][0])
-				alike[1].SetSym(i, j, k*signs[i][1]*signs[j][1])
+				alike[0].SetSym(i, j, k*both(i, j, Floor))
+				alike[1].SetSym(i, j, k*both(i, j, Ceiling))
 			}
 		}
 		for _, f := range floors {
@@ -54,7 +60,7 @@ func (m *Model) weigh() {
 					for j := i; j < n; j++ {
 						v := trend.At(i, j) + f*f*alike[0].At(i, j) + c*c*alike[1].At(i, j)
 						if i == j {
-							v += m.noise * m.noise
+							v += m.variance(sample[i])
 						}
 						total.SetSym(i, j, v)
 					}
@@ -87,7 +93,7 @@ func (m *Model) weigh() {
 // sizesOf leaves out what the readings can't tell apart: with gaps alone one
 // surface carries the whole departure.
 func (m *Model) sizesOf() (floors, ceilings []float64) {
-	switch n := m.counts; {
+	switch n := m.counts.all; {
 	case n.floor == 0 && n.ceiling == 0:
 		return []float64{0}, sizes
 	case n.gap == 0 && n.floor == 0:

@@ -1,0 +1,161 @@
+package framing
+
+import (
+	"fmt"
+	"math"
+	"sort"
+
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// Found is what else was found in the building that bears on a wall.
+type Found struct {
+	Obstructions []Obstruction
+	Joists       []survey.Joist
+	Zones        []survey.Zone // with their names, in ZoneNames
+	ZoneNames    []string
+	Hidden       []Hidden
+	BadFloor     []BadFloor
+}
+
+// Hidden is a find that must not be drilled or nailed into: a band on the
+// plan, in the floor, the ceiling or an existing wall.
+type Hidden struct {
+	ID, Kind, In string
+	From, To     survey.Point
+	Band         float64 // mm, over all
+}
+
+// BadFloor is a stretch of a wall's line where the floor won't carry a plate.
+type BadFloor struct {
+	Wall     string
+	From, To measure.Length
+	What     string
+}
+
+// ceilingAt is what the wall's top plate meets over a station: the ceiling
+// there, or, under exposed joists, the straight line from one crossing to the
+// next.
+func (f *framer) ceilingAt(s measure.Length) ([]survey.Term, string) {
+	near, far, share, ok := survey.Bearing(f.crossings, s.Millimetres())
+	if !ok {
+		return []survey.Term{{Of: survey.Ceiling, At: f.Wall.At(s), Weight: 1}}, ""
+	}
+	at := func(c survey.Crossing) measure.Length { return measure.FromMillimetres(c.Station) }
+	if share == 0 {
+		// under a joist: read where the piece stands, on that joist
+		return []survey.Term{{Of: survey.Ceiling, At: f.Wall.At(s), Weight: 1}}, ""
+	}
+	return []survey.Term{
+		{Of: survey.Ceiling, At: f.Wall.At(at(near)), Weight: 1 - share},
+		{Of: survey.Ceiling, At: f.Wall.At(at(far)), Weight: share},
+	}, fmt.Sprintf("straight between the joists at %s and %s", f.say(at(near)), f.say(at(far)))
+}
+
+func (f *framer) gapAt(s measure.Length) []survey.Term {
+	terms, _ := f.ceilingAt(s)
+	down := f.floorAt(s)
+	down.Weight = -1
+	return append(terms, down)
+}
+
+// crossedBy finds the exposed ceiling joists that the wall crosses.
+func (f *framer) crossedBy(joists []survey.Joist) {
+	var exposed []survey.Joist
+	for _, j := range joists {
+		if j.Exposed {
+			exposed = append(exposed, j)
+		}
+	}
+	f.crossings = survey.Crossed(exposed, survey.Ceiling, f.Wall.At(0), f.Wall.At(f.Wall.Length))
+}
+
+// checkFound names steps, hidden things and bad floor along the wall.
+func (f *framer) checkFound(found Found) {
+	for i, z := range found.Zones {
+		f.checkStep(z, found.ZoneNames[i])
+	}
+	for _, h := range found.Hidden {
+		// a pipe in an existing wall is that wall's to guard
+		if h.In == "wall" {
+			continue
+		}
+		o := Obstruction{ID: h.ID, Kind: h.Kind, From: h.From, To: h.To, Width: h.Band, Rises: true}
+		from, to, ok := f.Wall.meets(o)
+		if !ok {
+			continue
+		}
+		plate, where := BottomPlate, "bottom"
+		if h.In == "ceiling" {
+			plate, where = TopPlate, "top"
+		}
+		from, to = max(from, 0), min(to, f.Wall.Length)
+		f.find(Warn, "no-drill", (from+to)/2, f.platesOver(plate, from, to),
+			fmt.Sprintf("The %s lies in the %s from %s to %s: no drill and no nail there.", o.name(), h.In, f.say(from), f.say(to)),
+			fmt.Sprintf("Fix the %s plate clear of it. Have it isolated and proved dead before any hole near it.", where))
+	}
+	for _, b := range found.BadFloor {
+		if b.Wall == f.Wall.ID {
+			f.find(Stop, "bad-floor", (b.From+b.To)/2, f.platesOver(BottomPlate, b.From, b.To),
+				fmt.Sprintf("The floor is bad from %s to %s: %s. No plate goes on it.", f.say(b.From), f.say(b.To), b.What),
+				"Find the cause, cut back to sound wood, splice and patch flush; write down the joists while it is open.")
+		}
+	}
+}
+
+func (f *framer) platesOver(kind Kind, from, to measure.Length) []string {
+	var ids []string
+	for _, m := range f.Members {
+		if m.Kind == kind && m.From < to && m.To > from {
+			ids = append(ids, m.ID)
+		}
+	}
+	return ids
+}
+
+// checkStep says where floor or ceiling steps under the wall: nothing straight
+// lies across it.
+func (f *framer) checkStep(z survey.Zone, name string) {
+	origin, end := f.Wall.At(0), f.Wall.At(f.Wall.Length)
+	stations := EdgesMet(z.Outline, origin, end)
+	plate, word := BottomPlate, "floor"
+	if z.Of == survey.Ceiling {
+		plate, word = TopPlate, "ceiling"
+	}
+	for _, s := range stations {
+		at := measure.FromMillimetres(s)
+		f.find(Warn, "step", at, f.platesOver(plate, at, at+1), fmt.Sprintf("The %s steps here, at %s (%s).", word, f.say(at), name),
+			fmt.Sprintf("Stop the %s plate at the step and begin a new one; give the edge a stud on each side.", plateWord(plate)))
+	}
+}
+
+func plateWord(k Kind) string {
+	if k == TopPlate {
+		return "top"
+	}
+	return "bottom"
+}
+
+// EdgesMet are the distances from a, towards b, at which the line between them
+// passes an outline's edges.
+func EdgesMet(outline []survey.Point, a, b survey.Point) []float64 {
+	long := a.Distance(b)
+	var out []float64
+	for i, p := range outline {
+		q := outline[(i+1)%len(outline)]
+		dx, dy := b.X-a.X, b.Y-a.Y
+		ex, ey := q.X-p.X, q.Y-p.Y
+		across := dx*ey - dy*ex
+		if math.Abs(across) < 1e-9 {
+			continue
+		}
+		t := ((p.X-a.X)*ey - (p.Y-a.Y)*ex) / across
+		u := ((p.X-a.X)*dy - (p.Y-a.Y)*dx) / across
+		if t > 0 && t < 1 && u >= 0 && u < 1 {
+			out = append(out, t*long)
+		}
+	}
+	sort.Float64s(out)
+	return out
+}

@@ -1,0 +1,114 @@
+package job
+
+// Assess is what was asked and seen before anything is cut. Nothing in it says
+// that a wall is safe to remove.
+type Assess struct {
+	Answers   []Answer     `json:"answers,omitempty" nullable:"false"`
+	Decisions []Decision   `json:"decisions,omitempty" nullable:"false"`
+	Supports  []Support    `json:"supports,omitempty" nullable:"false"`
+	Hanging   []Hanging    `json:"hanging,omitempty" nullable:"false"`
+	Floor     []FloorCheck `json:"floor,omitempty" nullable:"false"`
+	Probes    []Probe      `json:"probes,omitempty" nullable:"false"`
+	Pockets   []Pocket     `json:"pockets,omitempty" nullable:"false"`
+	Wanted    []Wanted     `json:"wanted,omitempty" nullable:"false"`
+	Confirmed []Confirmed  `json:"confirmed,omitempty" nullable:"false" doc:"Health cards confirmed."`
+}
+
+// Answer is to one question about whether an existing wall carries.
+type Answer struct {
+	Wall     string `json:"wall"`
+	Question string `json:"question"`
+	Answer   string `json:"answer" enum:"yes,no,unknown"`
+	Evidence string `json:"evidence,omitempty" maxLength:"1000" doc:"What was seen, and where."`
+	By       string `json:"by,omitempty" maxLength:"100"`
+	At       string `json:"at,omitempty"`
+}
+
+// Decision is a licensed person's on one existing wall.
+type Decision struct {
+	Wall  string `json:"wall"`
+	Says  string `json:"says" enum:"may-go,may-be-opened,must-stay" doc:"What the paper says."`
+	Who   string `json:"who" maxLength:"200" doc:"Name and licence."`
+	When  string `json:"when" maxLength:"40"`
+	Paper string `json:"paper" maxLength:"200" doc:"Which paper it stands in."`
+}
+
+// Support is the temporary support an engineer asked for. It holds no sizes.
+type Support struct {
+	Wall    string   `json:"wall"`
+	AskedBy string   `json:"askedBy,omitempty" maxLength:"200" doc:"The engineer who asked for it."`
+	Posts   []Post   `json:"posts,omitempty" nullable:"false"`
+	Done    []string `json:"done,omitempty" nullable:"false" doc:"Steps of the checklist that are done."`
+	Placed  *Signed  `json:"placed,omitempty" doc:"Support in place: signed."`
+}
+
+// Post is one line of posts and what each stands on, floor by floor, down to
+// solid ground.
+type Post struct {
+	ID    string `json:"id" maxLength:"64"`
+	Side  string `json:"side" enum:"near,far,middle"`
+	Chain []Foot `json:"chain" nullable:"false" doc:"From the floor it stands on, downwards."`
+}
+
+// Foot is what carries a post at one floor.
+type Foot struct {
+	Floor string `json:"floor" maxLength:"100"`
+	On    string `json:"on" enum:"post-below,wall-below,beam-below,solid-ground,bare-boards"`
+}
+
+// Hanging is something on an existing wall that needs a new home.
+type Hanging struct {
+	ID   string `json:"id" maxLength:"64"`
+	Wall string `json:"wall"`
+	What string `json:"what" maxLength:"200" doc:"Switch, socket, thermostat, vent, radiator, …"`
+	Home string `json:"home,omitempty" maxLength:"200" doc:"Where it goes."`
+}
+
+// FloorCheck is the floor's soundness along a stretch of a new wall's line.
+type FloorCheck struct {
+	ID     string  `json:"id" maxLength:"64"`
+	Wall   string  `json:"wall"`
+	From   string  `json:"from"`
+	To     string  `json:"to"`
+	State  string  `json:"state" enum:"sound,soft,rot,damp,insects,missing-joist"`
+	Cause  string  `json:"cause,omitempty" maxLength:"500"`
+	Mended *Signed `json:"mended,omitempty" doc:"Cut back, spliced and patched flush."`
+}
+
+// Probe is what a boxed-in structure is made of, layer by layer, down to what
+// holds a screw.
+type Probe struct {
+	ID     string  `json:"id" maxLength:"64"`
+	Where  string  `json:"where" maxLength:"200"`
+	Layers []Layer `json:"layers" nullable:"false" doc:"From the face inwards; the last one holds a screw."`
+}
+
+// Layer is one layer of a probe.
+type Layer struct {
+	What  string `json:"what" maxLength:"100"`
+	Thick string `json:"thick,omitempty"`
+}
+
+// Pocket is a hole to be filled in, gauged at several points.
+type Pocket struct {
+	ID        string   `json:"id" maxLength:"64"`
+	Widths    []string `json:"widths" nullable:"false"`
+	Heights   []string `json:"heights" nullable:"false"`
+	Allowance string   `json:"allowance,omitempty" doc:"Default 1/8 in or 3 mm."`
+}
+
+// Wanted is something the work must allow for.
+type Wanted struct {
+	ID     string `json:"id" maxLength:"64"`
+	Kind   string `json:"kind" enum:"room,door,equipment,face,ceiling,salvage"`
+	What   string `json:"what" maxLength:"300"`
+	Width  string `json:"width,omitempty"`
+	Height string `json:"height,omitempty"`
+}
+
+// Confirmed is a health card that someone stands for.
+type Confirmed struct {
+	Card string `json:"card"`
+	By   string `json:"by" maxLength:"100"`
+	At   string `json:"at"`
+}

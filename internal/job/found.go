@@ -1,0 +1,114 @@
+package job
+
+// Corner is one corner of the room, in order round it with the room on the
+// left hand.
+type Corner struct {
+	ID    string `json:"id" maxLength:"32"`
+	Name  string `json:"name,omitempty" maxLength:"100" doc:"What the crew calls it."`
+	Turn  string `json:"turn,omitempty" enum:"in,out" doc:"In: an ordinary corner. Out: it juts into the room (a jog, a chimney breast). Default in."`
+	Drawn *Place `json:"drawn,omitempty" doc:"Where a drawing has it: a hint for the shape, never a measurement."`
+}
+
+// Tie is one measurement between corners. Ties are only ever added, as
+// readings are.
+type Tie struct {
+	ID         string  `json:"id" maxLength:"64"`
+	Kind       string  `json:"kind" enum:"length,angle,offset,along" doc:"Length between two corners; angle at a corner between two others; offset of a corner from the line through two others, left of it positive; along that line from the first."`
+	At         string  `json:"at,omitempty" doc:"The corner an angle, offset or along is of."`
+	From       string  `json:"from,omitempty"`
+	To         string  `json:"to,omitempty"`
+	Value      string  `json:"value,omitempty"`
+	Degrees    float64 `json:"degrees,omitempty" doc:"Of an angle, on the room's side, in place of value."`
+	Instrument string  `json:"instrument,omitempty"`
+	By         string  `json:"by,omitempty" maxLength:"100"`
+	Taken      string  `json:"taken,omitempty"`
+	Replaces   string  `json:"replaces,omitempty" doc:"Id of the earlier tie that this one corrects."`
+	Void       bool    `json:"void,omitempty"`
+}
+
+// ExistingWall is a wall that is there, from corner to corner.
+type ExistingWall struct {
+	ID       string   `json:"id" maxLength:"32"`
+	Name     string   `json:"name,omitempty" maxLength:"100"`
+	From     string   `json:"from" doc:"Corner."`
+	To       string   `json:"to" doc:"Corner."`
+	Depth    string   `json:"depth,omitempty" doc:"Over all."`
+	Finish   string   `json:"finish,omitempty" doc:"Thickness of board and skim, or plaster, on this side."`
+	Material string   `json:"material,omitempty" enum:"timber,steel,masonry,concrete,unknown"`
+	Studs    []string `json:"studs,omitempty" nullable:"false" doc:"Stations of stud centres, from the first corner."`
+	Leans    []Lean   `json:"leans,omitempty" nullable:"false"`
+	Waves    []Wave   `json:"waves,omitempty" nullable:"false" doc:"Offsets from a string along it, into the room positive."`
+	Fate     string   `json:"fate,omitempty" enum:"stays,opened,goes" doc:"Default stays."`
+}
+
+// Lean is how far a wall stands out of plumb over a span of height.
+type Lean struct {
+	Station string `json:"station"`
+	Out     string `json:"out" doc:"Into the room positive."`
+	Span    string `json:"span" doc:"Height over which it was read: the level's length."`
+}
+
+// Wave is an offset from a string.
+type Wave struct {
+	Station string `json:"station"`
+	Off     string `json:"off"`
+}
+
+// Zone is a part of floor or ceiling with a step round it.
+type Zone struct {
+	ID      string  `json:"id" maxLength:"64"`
+	Of      string  `json:"of" enum:"floor,ceiling"`
+	Kind    string  `json:"kind,omitempty" enum:"recess,raised,jog,soffit,step" doc:"Default step."`
+	Outline []Place `json:"outline" nullable:"false" doc:"Three places or more, in order."`
+}
+
+// Hidden is something in floor, ceiling or wall that must not be drilled or
+// nailed into.
+type Hidden struct {
+	ID    string  `json:"id" maxLength:"64"`
+	Kind  string  `json:"kind" enum:"cable,pipe,duct,gas,unknown"`
+	In    string  `json:"in" enum:"floor,ceiling,wall"`
+	Wall  string  `json:"wall,omitempty" doc:"The existing wall it is in; from and to are then stations along it."`
+	From  Place   `json:"from"`
+	To    Place   `json:"to"`
+	Low   string  `json:"low,omitempty" doc:"In a wall: lowest height over the floor."`
+	High  string  `json:"high,omitempty" doc:"In a wall: highest height over the floor."`
+	Band  string  `json:"band,omitempty" doc:"Width of the no-drill zone, over all. Default 4 in or 100 mm."`
+	Found string  `json:"found,omitempty" enum:"detector,seen,drawing,said" doc:"Default detector."`
+	Dead  *Signed `json:"dead,omitempty" doc:"Isolated and proved dead: by whom, when."`
+}
+
+// Signed is who stands for something, and when.
+type Signed struct {
+	By string `json:"by" maxLength:"100"`
+	At string `json:"at,omitempty" doc:"RFC 3339, or as written on the paper."`
+}
+
+// Instrument is something that readings are taken with.
+type Instrument struct {
+	ID     string  `json:"id" maxLength:"64"`
+	Kind   string  `json:"kind" enum:"tape,laser-meter,line-laser,detector,bevel,drawing"`
+	Noise  string  `json:"noise,omitempty" doc:"Standard error of one reading. Default: the survey's."`
+	Offset string  `json:"offset,omitempty" doc:"What it reads too much, taken off every reading. Default: as its checks say."`
+	Degree float64 `json:"degree,omitempty" minimum:"0" maximum:"20" doc:"Of a bevel: standard error in degrees. Default 0.3."`
+	Checks []Check `json:"checks,omitempty" nullable:"false" doc:"Readings of a known length."`
+}
+
+// Check is one reading of a known length.
+type Check struct {
+	Known string `json:"known"`
+	Read  string `json:"read"`
+	Taken string `json:"taken,omitempty"`
+}
+
+// Stood is what a tape stood on or stopped at, and how thick that is.
+type Stood struct {
+	What  string `json:"what" enum:"floor,ceiling,carpet,board,texture,joist,block,deck"`
+	Thick string `json:"thick,omitempty" doc:"Of carpet, board or texture that comes off; of a block that will hang at the joist that was read."`
+}
+
+// Extra is a column of an imported list that has no field here.
+type Extra struct {
+	Column string `json:"column"`
+	Value  string `json:"value"`
+}

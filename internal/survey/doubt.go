@@ -1,0 +1,282 @@
+package survey
+
+import (
+	"math"
+	"sort"
+
+	"gonum.org/v1/gonum/mat"
+)
+
+// Doubt is a reading that the others contradict.
+type Doubt struct {
+	Reading  int     // its place in the list
+	Foretold float64 // by the others, mm
+	Spread   float64 // 95 %, of what a reading there would say, mm
+	Slip     *Slip   // the likely misreading, if one fits
+}
+
+// What is weighed before a reading is called doubtful.
+const (
+	slipChance = 0.004 // of one reading being a slip: seen in crews' logs as a few in a thousand
+	doubtOdds  = 12.0  // odds at which it is asked for again
+	strayDoubt = 6.0   // standard errors, where no slip's size fits
+	mostDoubts = 12
+	blockOwn   = 36 // readings judged together
+	blockAll   = 64 // with those around them
+)
+
+// Doubts compares each reading with what the others foretell, and names the
+// slip that explains it best. The worst is set aside before the next is
+// judged, so that one slip doesn't cast doubt on its neighbours. slips may be
+// nil. A reading marked sure is never doubted.
+func Doubts(readings []Reading, noise float64, zones []Zone, slips func(Reading) []Slip) []Doubt {
+	var out []Doubt
+	aside := map[int]bool{}
+	for _, block := range blocks(readings) {
+		for range mostDoubts {
+			d, ok := oneDoubt(readings, block, aside, noise, zones, slips)
+			if !ok {
+				break
+			}
+			aside[d.Reading] = true
+			out = append(out, d)
+		}
+		if len(out) >= 4*mostDoubts {
+			break
+		}
+	}
+	sort.SliceStable(out, func(i, j int) bool { return out[i].Reading < out[j].Reading })
+	return out
+}
+
+// block are readings judged together, the first own of them; the others stand
+// around them.
+type block struct {
+	which []int
+	own   int
+}
+
+func blocks(readings []Reading) []block {
+	var all []int
+	for i := range readings {
+		all = append(all, i)
+	}
+	if len(all) <= blockAll {
+		return []block{{all, len(all)}}
+	}
+	left := append([]int(nil), all...)
+	sort.SliceStable(left, func(i, j int) bool {
+		p, q := readings[left[i]].At, readings[left[j]].At
+		if p.X != q.X {
+			return p.X < q.X
+		}
+		return p.Y < q.Y
+	})
+	var out []block
+	for len(left) > 0 {
+		seed := readings[left[0]].At
+		near := func(list []int) {
+			sort.SliceStable(list, func(i, j int) bool { return readings[list[i]].At.Distance(seed) < readings[list[j]].At.Distance(seed) })
+		}
+		near(left)
+		n := min(blockOwn, len(left))
+		b := block{append([]int(nil), left[:n]...), n}
+		mine := map[int]bool{}
+		for _, i := range b.which {
+			mine[i] = true
+		}
+		left = left[n:]
+		around := append([]int(nil), all...)
+		near(around)
+		for _, i := range around {
+			if !mine[i] && len(b.which) < blockAll {
+				b.which = append(b.which, i)
+			}
+		}
+		out = append(out, b)
+	}
+	return out
+}
+
+// guesses are the shapes that readings are judged by: few, as each is asked of
+// every reading in turn.
+var guesses = func() []weighed {
+	var out []weighed
+	for _, reach := range []float64{900, 1800, 3600} {
+		for _, f := range []float64{0.4, 2, 6, 18} {
+			for _, c := range []float64{0.4, 2, 6, 18} {
+				w := prior(reach, typicalFar, farWidth) + prior(f, typicalSize, sizeWidth) + prior(c, typicalSize, sizeWidth)
+				out = append(out, weighed{shape{[2]float64{f, c}, reach}, w})
+			}
+		}
+	}
+	return out
+}()
+
+// told is what one shape foretells of a reading by the others.
+type told struct{ weight, mean, sigma float64 }
+
+func oneDoubt(readings []Reading, b block, aside map[int]bool, noise float64, zones []Zone, slips func(Reading) []Slip) (Doubt, bool) {
+	var which []int
+	own := 0
+	for k, i := range b.which {
+		if !aside[i] {
+			which = append(which, i)
+			if k < b.own {
+				own = len(which)
+			}
+		}
+	}
+	if len(which) < FewestReadings+1 {
+		return Doubt{}, false
+	}
+	some := make([]Reading, len(which))
+	for k, i := range which {
+		some[k] = readings[i]
+	}
+	byReading := leaveOneOut(some, noise, zones)
+	best, most := Doubt{Reading: -1}, math.Log(doubtOdds)
+	for k := range own {
+		r := some[k]
+		if r.Sure || byReading[k] == nil {
+			continue
+		}
+		d, odds := judge(r, byReading[k], slips)
+		if odds > most {
+			most, best = odds, d
+			best.Reading = which[k]
+		}
+	}
+	return best, best.Reading >= 0
+}
+
+// judge weighs "a slip" against "as read", in natural logarithms of the odds.
+func judge(r Reading, by []told, slips func(Reading) []Slip) (Doubt, float64) {
+	mean, total := 0.0, 0.0
+	for _, t := range by {
+		mean += t.weight * t.mean
+		total += t.weight
+	}
+	mean /= total
+	span := 0.0
+	for _, t := range by {
+		span += t.weight / total * (t.sigma*t.sigma + (t.mean-mean)*(t.mean-mean))
+	}
+	sigma := math.Sqrt(span)
+	d := Doubt{Foretold: mean, Spread: surety * sigma}
+	if sigma > looseBeyond {
+		return d, math.Inf(-1)
+	}
+	asRead := density(r.Value, by)
+	odds := math.Inf(-1)
+	if z := math.Abs(r.Value-mean) / sigma; z > strayDoubt {
+		odds = math.Log(doubtOdds) + z - strayDoubt
+	}
+	if slips == nil {
+		return d, odds
+	}
+	likely := math.Inf(-1)
+	list := slips(r)
+	for i, s := range list {
+		if fits := density(s.Really, by); fits > likely {
+			likely = fits
+			if math.Abs(s.Really-mean) < 3.5*sigma {
+				d.Slip = &list[i]
+			}
+		}
+	}
+	if d.Slip != nil {
+		odds = math.Max(odds, math.Log(slipChance/4)+likely-asRead)
+	}
+	return d, odds
+}
+
+// density of a value under the mixture, as a logarithm. Each part is given a
+// little more tail than a normal one: the shapes are guesses.
+func density(v float64, by []told) float64 {
+	best, total := math.Inf(-1), 0.0
+	logs := make([]float64, len(by))
+	for i, t := range by {
+		z := (v - t.mean) / t.sigma
+		logs[i] = math.Log(t.weight+1e-300) - 8*math.Log(1+z*z/15) - math.Log(t.sigma)
+		best = math.Max(best, logs[i])
+	}
+	for _, l := range logs {
+		total += math.Exp(l - best)
+	}
+	return best + math.Log(total)
+}
+
+// leaveOneOut foretells each reading from the others, by every shape weighed
+// by the others alone (closed form: misfit and variance from the inverse).
+// nil for a reading that the others say nothing of.
+func leaveOneOut(readings []Reading, noise float64, zones []Zone) [][]told {
+	n := len(readings)
+	m := &Model{readings: readings, noise: math.Max(noise, 0.01), zones: zones}
+	m.count()
+	m.settle()
+	y := mat.NewVecDense(n, nil)
+	terms := make([][]Term, n)
+	for i, r := range readings {
+		terms[i] = m.patched(r.terms())
+		y.SetVec(i, r.Value-m.meanOf(terms[i]))
+	}
+	out := make([][]told, n)
+	logs := make([][]float64, n)
+	k, inverse, alpha := mat.NewSymDense(n, nil), mat.NewSymDense(n, nil), mat.NewVecDense(n, nil)
+	alikes := map[float64][2]*mat.SymDense{}
+	trend := mat.NewSymDense(n, nil)
+	flat := shape{[2]float64{0, 0}, 1000}
+	for i := range n {
+		for j := i; j < n; j++ {
+			trend.SetSym(i, j, m.between(terms[i], terms[j], flat))
+		}
+	}
+	for _, g := range guesses {
+		alike, ok := alikes[g.reach]
+		if !ok {
+			for of := range 2 {
+				alike[of] = mat.NewSymDense(n, nil)
+				unit := shape{reach: g.reach}
+				unit.size[of] = 1
+				for i := range n {
+					for j := i; j < n; j++ {
+						alike[of].SetSym(i, j, m.between(terms[i], terms[j], unit)-trend.At(i, j))
+					}
+				}
+			}
+			alikes[g.reach] = alike
+		}
+		for i := range n {
+			for j := i; j < n; j++ {
+				v := trend.At(i, j) + g.size[0]*g.size[0]*alike[0].At(i, j) + g.size[1]*g.size[1]*alike[1].At(i, j)
+				if i == j {
+					v += m.variance(readings[i])
+				}
+				k.SetSym(i, j, v)
+			}
+		}
+		var chol mat.Cholesky
+		if !chol.Factorize(k) || chol.InverseTo(inverse) != nil || chol.SolveVecTo(alpha, y) != nil {
+			continue
+		}
+		evidence := g.weight - 0.5*mat.Dot(y, alpha) - 0.5*chol.LogDet()
+		for i := range n {
+			own := inverse.At(i, i)
+			off, sigma := alpha.AtVec(i)/own, math.Sqrt(1/own)
+			// without reading i: take its own share of the evidence out
+			logs[i] = append(logs[i], evidence+0.5*off*off/(sigma*sigma)+math.Log(sigma))
+			out[i] = append(out[i], told{mean: readings[i].Value - off, sigma: sigma})
+		}
+	}
+	for i := range out {
+		best := math.Inf(-1)
+		for _, l := range logs[i] {
+			best = math.Max(best, l)
+		}
+		for s := range out[i] {
+			out[i][s].weight = math.Exp(logs[i][s] - best)
+		}
+	}
+	return out
+}
