@@ -4,7 +4,6 @@ import (
 	"homalos/internal/cutting"
 	"homalos/internal/framing"
 	"homalos/internal/job"
-	"homalos/internal/survey"
 )
 
 // nearReadings is how many readings a wall is judged by: those closest to it
@@ -18,19 +17,37 @@ func Compute(d job.Document) (Plan, error) {
 	if faults != nil {
 		return Plan{}, faults
 	}
+	heights := s.fit()
+	p := s.compute(func(w *framing.Wall) framing.Heights { return heights.Near(w.At(0), w.At(w.Length), nearReadings) })
+	s.addDoubts(&p, heights)
+	return p, nil
+}
+
+// ComputeKnown works a job out in a building whose surfaces are known, not
+// read: to compare with what was foretold of it.
+func ComputeKnown(d job.Document, known framing.Heights) (Plan, error) {
+	s, faults := resolve(d)
+	if faults != nil {
+		return Plan{}, faults
+	}
+	return s.compute(func(*framing.Wall) framing.Heights { return known }), nil
+}
+
+func (s *setup) compute(heights func(*framing.Wall) framing.Heights) Plan {
+	d := s.doc
 	u := s.rules.Units
 	p := Plan{
 		Format: Format, Name: d.Name, Units: u, Mark: u.Write(s.rules.Mark),
 		Walls: []Wall{}, Cuts: []Cut{}, Sticks: []Stick{}, Buy: []Buy{}, Findings: []Finding{},
 	}
-	model := survey.Fit(s.readings, s.noise)
 	var framed []*framing.Framed
 	for _, w := range s.walls {
-		f := framing.Frame(w, s.rules, model.Near(w.At(0), w.At(w.Length), nearReadings), framing.Found{Obstructions: s.obstructions})
+		f := framing.Frame(w, s.rules, heights(w), s.found())
 		framed = append(framed, f)
 		p.Walls = append(p.Walls, s.writeWall(f))
 		p.Drawings = append(p.Drawings, s.draw(f))
 	}
+	s.addHolds(&p)
 	s.cut(&p, framed)
 	if len(s.walls) > 0 && len(s.readings) == 0 {
 		p.Findings = append(p.Findings, Finding{
@@ -39,7 +56,7 @@ func Compute(d job.Document) (Plan, error) {
 			Fix:  "Tape the gap from floor to ceiling along the wall, at least three places.",
 		})
 	}
-	return p, nil
+	return p
 }
 
 func (s *setup) writeWall(f *framing.Framed) Wall {

@@ -84,6 +84,7 @@ type Finding struct {
 	Text    string   `json:"text"`
 	Fix     string   `json:"fix"`
 	Members []string `json:"members,omitempty" nullable:"false"`
+	Reading string   `json:"reading,omitempty" doc:"The doubtful reading."`
 	Apply   string   `json:"apply,omitempty" enum:"hook-other-end,take-reading" doc:"A fix that can be done at a touch."`
 }
 
@@ -133,6 +134,7 @@ type Drawing struct {
 	Bottom   float64        `json:"bottom" doc:"Thickness of the bottom plates."`
 	Top      float64        `json:"top" doc:"Thickness of the top plates."`
 	Depth    float64        `json:"depth"`
+	Crossed  []CrossedJoist `json:"crossed,omitempty" nullable:"false" doc:"Joists that cross a section of the room."`
 }
 
 // SurfacePoint is floor and ceiling at a station.

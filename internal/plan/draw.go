@@ -107,21 +107,27 @@ func (s *setup) pins(w *framing.Wall) []Pin {
 
 // tape numbers the running tape from the end it hooks on.
 func (s *setup) tape(w *framing.Wall) []TapeNumber {
+	out := s.tapeOver(w.Length)
+	if w.Layout.FromEnd {
+		for i := range out {
+			out[i].At = w.Length.Millimetres() - out[i].At
+		}
+	}
+	return out
+}
+
+func (s *setup) tapeOver(long measure.Length) []TapeNumber {
 	step, each := measure.Inch, 16
 	if s.rules.Units == measure.Metric {
 		step, each = 100*measure.Millimetre, 5
 	}
-	for w.Length/step > 300 {
+	for long/step > 300 {
 		step, each = step*10, 10
 	}
 	out := []TapeNumber{}
-	for i := 0; measure.Length(i)*step <= w.Length; i++ {
+	for i := 0; measure.Length(i)*step <= long; i++ {
 		read := measure.Length(i) * step
-		at := read
-		if w.Layout.FromEnd {
-			at = w.Length - read
-		}
-		n := TapeNumber{At: at.Millimetres(), Major: i%each == 0 && i > 0}
+		n := TapeNumber{At: read.Millimetres(), Major: i%each == 0 && i > 0}
 		if n.Major {
 			n.Label = s.say(read)
 		}

@@ -29,8 +29,21 @@ type setup struct {
 	walls        []*framing.Wall
 	noise        float64
 	readings     []survey.Reading
-	given        map[string]job.Reading // as written, by id
+	given        map[string]job.Reading    // as written, by id
+	used         map[string]measure.Length // what each reading counts as, by id
 	obstructions []framing.Obstruction
+
+	instruments   map[string]*instrument
+	corners       []survey.Corner
+	cornerOf      map[string]int
+	ties          []survey.Tie
+	tieDocs       []job.Tie // those that stand, as in ties
+	existingWalls []existing
+	zones         []survey.Zone
+	zoneNames     []string
+	hidden        []framing.Hidden
+	joistList     []survey.Joist
+	badFloor      []framing.BadFloor
 }
 
 // resolver reads a document's values and collects its faults.
@@ -61,6 +74,7 @@ func resolve(d job.Document) (*setup, job.Faults) {
 	r.setLumber()
 	r.setWalls()
 	r.setSurvey()
+	r.setAssess()
 	if len(r.faults) > 0 {
 		return nil, r.faults
 	}

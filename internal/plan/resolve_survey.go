@@ -19,6 +19,14 @@ func (r *resolver) setSurvey() {
 	}
 	s := *r.doc.Survey
 	r.noise = r.within("survey.noise", s.Noise, usual, 0, u.Pick(2*measure.Inch, 50*mm)).Millimetres()
+	if len(s.Instruments) > mostFound || len(s.Walls) > mostFound || len(s.Zones) > 60 || len(s.Hidden) > mostFound {
+		r.faults.Add("survey", "more than %d instruments, walls or hidden finds, or 60 zones: split the job", mostFound)
+		return
+	}
+	r.setInstruments(s.Instruments)
+	r.setRoom(s)
+	r.setZones(s.Zones)
+	r.setHidden(s.Hidden)
 	r.setReadings(s.Readings)
 	if len(s.Joists) > mostFound || len(s.Obstructions) > mostFound {
 		r.faults.Add("survey", "more than %d runs of joists or obstructions: split the job", mostFound)
@@ -40,20 +48,12 @@ func (r *resolver) setReadings(all []job.Reading) {
 		r.faults.Add("survey.readings", "%d readings: split the job, at most %d", len(all), mostReadings)
 		return
 	}
-	r.given = map[string]job.Reading{}
+	r.given, r.used = map[string]job.Reading{}, map[string]measure.Length{}
 	seen := map[string]bool{}
 	replaced := map[string]bool{}
 	for i, reading := range all {
 		path := fmt.Sprintf("survey.readings[%d]", i)
-		if old := reading.Replaces; old != "" {
-			switch {
-			case !seen[old]:
-				r.faults.Add(path+".replaces", "%q is no earlier reading", old)
-			case replaced[old]:
-				r.faults.Add(path+".replaces", "%q is replaced already: name the reading that stands", old)
-			}
-			replaced[old] = true
-		}
+		r.replaces(path, reading.Replaces, seen, replaced, "reading")
 		r.id(path+".id", reading.ID, seen, 64)
 		r.given[reading.ID] = reading
 	}
@@ -73,6 +73,11 @@ func (r *resolver) setReadings(all []job.Reading) {
 		got, ok := r.reading(path, reading)
 		if !ok || replaced[reading.ID] {
 			continue
+		}
+		if old, again := r.given[reading.Replaces]; again && old.Kind == reading.Kind && old.Value != "" {
+			was, err := measure.Read(old.Value, r.doc.Units)
+			now, err2 := measure.Read(reading.Value, r.doc.Units)
+			got.Sure = err == nil && err2 == nil && math.Abs((was-now).Millimetres()) <= 3*math.Max(got.Noise, r.noise)
 		}
 		r.readings = append(r.readings, got)
 		switch got.Kind {
@@ -127,8 +132,27 @@ func (r *resolver) reading(path string, reading job.Reading) (survey.Reading, bo
 			r.faults.Add(path+".value", "%s from the laser line: check the unit", r.write(value))
 		}
 	}
+	in := r.instrumentOf(path, reading.Instrument)
+	value = in.corrected(value)
+	if in != nil {
+		out.Noise = in.noise
+	}
+	down, _ := r.stoodOn(path+".stood", reading.Stood, false)
+	up, used := r.stoodOn(path+".stopped", reading.Stopped, true)
+	switch reading.Kind {
+	case "gap":
+		value += down + up
+	case "floor":
+		value -= down
+	case "ceiling":
+		value += up
+	}
+	if reading.Kind == "floor" && reading.Stopped != nil || reading.Kind == "ceiling" && reading.Stood != nil {
+		r.faults.Add(path, "a floor reading stands on something, a ceiling reading stops at something: not the other way round")
+	}
+	r.used[reading.ID] = value
 	out.Value = value.Millimetres()
-	return out, len(r.faults) == before && reading.Place != nil && (reading.Place.Wall == "" || wall != nil)
+	return out, used && len(r.faults) == before && reading.Place != nil && (reading.Place.Wall == "" || wall != nil)
 }
 
 // place finds a place on the plan; the wall is given when it lies on one.
@@ -159,29 +183,53 @@ func (r *resolver) place(path string, p job.Place) (survey.Point, *framing.Wall)
 }
 
 func (r *resolver) joists(path string, j job.Joists, seen map[string]bool) {
+	before := len(r.faults)
 	r.id(path+".id", j.ID, seen, 64)
 	r.word(path+".of", j.Of, "floor", "ceiling")
-	r.point(path+".first", j.First)
-	r.within(path+".width", j.Width, 3*measure.Inch/2, 1, measure.Metre)
+	x, y, _ := r.point(path+".first", j.First)
+	width := r.within(path+".width", j.Width, 3*measure.Inch/2, 1, measure.Metre)
 	if math.Abs(j.Angle) > 360 {
 		r.faults.Add(path+".angle", "%g degrees: give between -360 and 360", j.Angle)
 	}
+	var at []measure.Length // off the first, to the left of the way they run
 	if j.At != nil {
 		if j.Spacing != "" || j.Count != 0 {
 			r.faults.Add(path+".at", "takes the place of spacing and count: give one or the other")
 		}
-		for i, at := range j.At {
-			r.must(fmt.Sprintf("%s.at[%d]", path, i), at)
+		if len(j.At) > 1000 {
+			r.faults.Add(path+".at", "%d joists: give 1 to 1000", len(j.At))
+			return
 		}
+		for i, text := range j.At {
+			one, _ := r.must(fmt.Sprintf("%s.at[%d]", path, i), text)
+			at = append(at, one)
+		}
+	} else {
+		if j.Count < 1 || j.Count > 1000 {
+			r.faults.Add(path+".count", "%d joists: give 1 to 1000", j.Count)
+		}
+		spacing := measure.Length(0)
+		if j.Count > 1 || j.Spacing != "" {
+			s, ok := r.must(path+".spacing", j.Spacing)
+			if ok && (s <= 0 || s > 100*measure.Metre) {
+				r.faults.Add(path+".spacing", "%s is no spacing", r.write(s))
+			}
+			spacing = s
+		}
+		for i := range min(max(j.Count, 0), 1000) {
+			at = append(at, spacing*measure.Length(i))
+		}
+	}
+	if len(r.faults) > before {
 		return
 	}
-	if j.Count < 1 || j.Count > 1000 {
-		r.faults.Add(path+".count", "%d joists: give 1 to 1000", j.Count)
-	}
-	if j.Count > 1 || j.Spacing != "" {
-		if s, ok := r.must(path+".spacing", j.Spacing); ok && s <= 0 {
-			r.faults.Add(path+".spacing", "%s is no spacing", r.write(s))
-		}
+	sin, cos := math.Sincos(j.Angle * math.Pi / 180)
+	first := dot(x, y)
+	for _, off := range at {
+		d := off.Millimetres()
+		r.joistList = append(r.joistList, survey.Joist{
+			Run: j.ID, Of: surfaceOf(j.Of), At: survey.Point{X: first.X - sin*d, Y: first.Y + cos*d}, Angle: j.Angle, Width: width.Millimetres(), Exposed: j.Exposed,
+		})
 	}
 }
 

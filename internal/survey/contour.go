@@ -11,6 +11,7 @@ type Grid struct {
 	Value      []float64 // mm
 	Spread     []float64
 	Known      []bool
+	Patch      []int // which side of a step a node lies on: none is drawn across
 }
 
 // Line is a stretch of a contour.
@@ -64,7 +65,7 @@ func (g *Grid) contour(h float64) []Line {
 			for k := range 4 {
 				a, b := nodes[k], nodes[(k+1)%4]
 				i, j := a[1]*g.Wide+a[0], b[1]*g.Wide+b[0]
-				if !g.Known[i] || !g.Known[j] {
+				if !g.Known[i] || !g.Known[j] || g.Patch[i] != g.Patch[j] {
 					whole = false
 					break
 				}
@@ -84,4 +85,30 @@ func (g *Grid) contour(h float64) []Line {
 		}
 	}
 	return out
+}
+
+// Relief is a surface over a stretch of the plan, at most about nodes of them.
+// With a gap the height between the two surfaces is given.
+func (w *Wary) Relief(of Surface, gap bool, low, high Point, nodes int) Grid {
+	wide, deep := math.Max(high.X-low.X, 1), math.Max(high.Y-low.Y, 1)
+	step := math.Max(math.Sqrt(wide*deep/float64(nodes)), math.Max(wide, deep)/200)
+	g := Grid{Low: low, Step: step, Wide: int(math.Ceil(wide/step)) + 1, High: int(math.Ceil(deep/step)) + 1}
+	var sums [][]Term
+	for row := range g.High {
+		for col := range g.Wide {
+			at := g.At(col, row)
+			terms := []Term{{Of: of, At: at, Weight: 1}}
+			patch := w.patch(of, at)
+			if gap {
+				terms = Gap(at)
+				patch = w.patch(Floor, at)*1000 + w.patch(Ceiling, at)
+			}
+			sums = append(sums, terms)
+			g.Patch = append(g.Patch, patch)
+		}
+	}
+	for _, e := range w.EstimateAll(sums) {
+		g.Value, g.Spread, g.Known = append(g.Value, e.Value), append(g.Spread, e.Spread), append(g.Known, e.Known && !e.Few)
+	}
+	return g
 }

@@ -88,6 +88,16 @@ func settleBest(corners []Corner, ties []Tie) []Point {
 	return best
 }
 
+// resettle starts from a solution that was found with one tie more; when that
+// doesn't lead to a good one it starts afresh.
+func resettle(corners []Corner, ties []Tie, near []Point) []Point {
+	at, cost := settleFrom(ties, near)
+	if cost < 4*float64(len(ties))+20 && len(Crossings(at)) == 0 {
+		return at
+	}
+	return settleBest(corners, ties)
+}
+
 // against90 charges a solution whose corners turn the wrong way, or which has
 // the room on the wrong side; and, a very little, corners far from square, so
 // that of two mirror images the likelier is taken.
@@ -181,7 +191,7 @@ func starts(corners []Corner, ties []Tie) [][]Point {
 		}
 	}
 	give(all...)
-	if math.Abs(left) > 1 && n <= 40 {
+	if math.Abs(left) > 1 && n <= 12 {
 		for i := range n {
 			give(i, (i+1)%n)
 			give(i)

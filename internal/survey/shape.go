@@ -53,6 +53,7 @@ type TieWanted struct {
 const (
 	ellipse95 = 2.4477 // √5.991: 95 % of a normal spread in two directions
 	normal95  = 1.96
+	fairTape  = 1.5 // mm, standard error of a tape asked for
 	tieDoubt  = 3.5 // a misfit of so many standard errors is no chance
 )
 
@@ -80,7 +81,7 @@ func Solve(corners []Corner, ties []Tie, slips func(Tie, float64) []Slip) Shape 
 		i, found = s.blame(corners, ties, out, a, i, found, slips)
 		s.Ties[i] = found
 		out[i] = true
-		a = weighUp(without(ties, out), settleBest(corners, without(ties, out)))
+		a = weighUp(without(ties, out), resettle(corners, without(ties, out), a.at))
 	}
 	s.describe(corners, ties, out, a)
 	return s
@@ -148,7 +149,7 @@ func (s *Shape) blame(corners []Corner, ties []Tie, out map[int]bool, a adjustme
 		}
 		out[one.i] = true
 		rest := without(ties, out)
-		b := weighUp(rest, settleBest(corners, rest))
+		b := weighUp(rest, resettle(corners, rest, a.at))
 		out[one.i] = false
 		t := ties[one.i]
 		row := b.row(t)
@@ -353,28 +354,34 @@ func (a *adjustment) wanted(found []CornerFound, ties []Tie, out map[int]bool) [
 			if have[[2]int{from, to}] || !side && !inSight(a.at, from, to) {
 				continue
 			}
-			sigma := 1.5 // a fair tape
-			t := Tie{Kind: LengthTie, From: from, To: to, Value: a.at[from].Distance(a.at[to]), Sigma: sigma}
+			t := Tie{Kind: LengthTie, From: from, To: to, Value: a.at[from].Distance(a.at[to]), Sigma: fairTape}
 			row := a.row(t)
 			w := ranked{TieWanted{From: from, To: to}, a.slack(row)}
-			if w.slack > 0.05 {
-				b := weighUp(append(append([]Tie(nil), a.ties...), t), a.at)
-				for i := range found {
-					if !found[i].Pinned && b.pinned(i) {
-						w.Pins = append(w.Pins, i)
-					}
-				}
-			} else {
+			if w.slack <= 0.05 {
 				w.slack = 0
 				for axis := range 2 {
 					if u := unknown(widest, axis); u >= 0 {
 						var cu mat.VecDense
 						cu.MulVec(a.cov, row)
-						w.Narrows += cu.AtVec(u) * cu.AtVec(u) / (a.variance(row) + sigma*sigma)
+						w.Narrows += cu.AtVec(u) * cu.AtVec(u) / (a.variance(row) + fairTape*fairTape)
 					}
 				}
 			}
 			all = append(all, w)
+		}
+	}
+	sort.SliceStable(all, func(i, j int) bool { return all[i].slack > all[j].slack+1e-9 })
+	for k := range all[:min(len(all), 24)] { // the promising ones: what each would pin
+		w := &all[k]
+		if w.slack <= 0.05 {
+			break
+		}
+		t := Tie{Kind: LengthTie, From: w.From, To: w.To, Value: a.at[w.From].Distance(a.at[w.To]), Sigma: fairTape}
+		b := weighUp(append(append([]Tie(nil), a.ties...), t), a.at)
+		for i := range found {
+			if !found[i].Pinned && b.pinned(i) {
+				w.Pins = append(w.Pins, i)
+			}
 		}
 	}
 	sort.SliceStable(all, func(i, j int) bool {

@@ -1,0 +1,167 @@
+package instrument
+
+import (
+	"fmt"
+	"math"
+
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/plan"
+)
+
+// Take shoots one reading at a place of the job and adds it.
+func Take(d *job.Document, k *Kit, kind string, at job.Place, id string) {
+	x, y, err := plan.PlaceOf(*d, at)
+	if err != nil {
+		panic(err) // asked for by the plan itself
+	}
+	shot, err := k.Shoot(Aim{Kind: kind, X: x, Y: y, Units: d.Units})
+	if err != nil {
+		panic(err)
+	}
+	k.last = shot
+	instrument := map[bool]string{true: "laser meter", false: "line laser"}[kind == "gap"]
+	d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: id, Kind: kind, Place: &at, Value: shot.Value, Instrument: instrument})
+}
+
+// Outcome is how a way of reading a building ended.
+type Outcome struct {
+	Readings int
+	Held     int // pieces still held
+	Pieces   int
+	Within   int     // ready pieces whose length is true to within their spread
+	Ready    int     // of Pieces
+	Worst    float64 // mm, of the ready pieces' exact length against the truth
+	Sum2     float64 // mm², sum of the squared errors of the ready pieces
+	Over     int     // ready pieces off by more than the hold
+}
+
+// Follow takes the readings that are asked for, one after the other, until
+// nothing is held or most have been taken.
+func Follow(d job.Document, k *Kit, most int) (Outcome, job.Document) {
+	d = job.Copy(d)
+	for {
+		p, err := plan.Compute(d)
+		if err != nil {
+			panic(err)
+		}
+		next, held := plan.NextOf(d, p)
+		if held == 0 || len(d.Survey.Readings) >= most {
+			return judge(d, p, k.Building), d
+		}
+		i := 0
+		for i < len(next) && next[i].What == "tie" {
+			i++
+		}
+		if i == len(next) {
+			return judge(d, p, k.Building), d
+		}
+		n := next[i]
+		kind, id := n.What, fmt.Sprint("n", len(d.Survey.Readings)+1)
+		place := job.Place{Wall: n.Wall, Station: n.Station}
+		if n.What == "again" {
+			for _, r := range d.Survey.Readings {
+				if r.ID == n.Reading {
+					kind, place = r.Kind, *r.Place
+				}
+			}
+		}
+		Take(&d, k, kind, place, id)
+		if n.What == "again" {
+			d.Survey.Readings[len(d.Survey.Readings)-1].Replaces = n.Reading
+		}
+	}
+}
+
+// Grid reads floor and ceiling at even spacing, finer and finer, until nothing
+// is held: the count is that of the first grid that is enough. With along the
+// grid is laid along the walls only; else over the room.
+func Grid(d job.Document, k *Kit, along bool, most int) Outcome {
+	for n := 2; ; n++ {
+		now := job.Copy(d)
+		for _, at := range gridPlaces(now, k.Building, along, n) {
+			for _, kind := range []string{"floor", "ceiling"} {
+				Take(&now, k, kind, at, fmt.Sprint("g", len(now.Survey.Readings)))
+			}
+		}
+		p, err := plan.Compute(now)
+		if err != nil {
+			panic(err)
+		}
+		if o := judge(now, p, k.Building); o.Held == 0 || o.Readings >= most {
+			return o
+		}
+	}
+}
+
+func gridPlaces(d job.Document, b *Building, along bool, n int) []job.Place {
+	u := d.Units
+	text := func(mm float64) string { return u.Write(measure.FromMillimetres(mm).Nearest(measure.Inch64)) }
+	var out []job.Place
+	if along {
+		s := &simulation{units: u}
+		longest := 0.0
+		for _, w := range d.Walls {
+			longest = math.Max(longest, s.long(w))
+		}
+		step := longest / float64(n-1)
+		for _, w := range d.Walls {
+			long := s.long(w)
+			count := max(int(math.Ceil(long/step-1e-6)), 1)
+			for i := range count + 1 {
+				out = append(out, job.Place{Wall: w.ID, Station: text((long - 1) * float64(i) / float64(count))})
+			}
+		}
+		return out
+	}
+	wide, deep := b.Corners[1].X, b.depth()
+	step := math.Max(wide, deep) / float64(n)
+	for x := step / 2; x < wide; x += step {
+		for y := step / 2; y < deep; y += step {
+			out = append(out, job.Place{X: text(x), Y: text(y)})
+		}
+	}
+	return out
+}
+
+// judge compares the ready pieces with the building as it is.
+func judge(d job.Document, p plan.Plan, b *Building) Outcome {
+	o := Outcome{Readings: len(d.Survey.Readings)}
+	known, err := plan.ComputeKnown(d, b)
+	if err != nil {
+		panic(err)
+	}
+	mm := func(text string) float64 {
+		l, err := measure.Read(text, d.Units)
+		if err != nil {
+			panic(err) // written by the plan
+		}
+		return l.Millimetres()
+	}
+	hold := measure.System.Pick(d.Units, 3*measure.Inch/16, 5*measure.Millimetre).Millimetres()
+	for _, w := range p.Walls {
+		for _, m := range w.Members {
+			if m.Kind == "bottom-plate" || m.Kind == "top-plate" || m.Kind == "header" {
+				continue
+			}
+			o.Pieces++
+			really, ok := known.Member(m.ID)
+			switch {
+			case m.State == "measure-first":
+				o.Held++
+			case m.State == "ready" && ok && really.Exact != "":
+				o.Ready++
+				off := math.Abs(mm(m.Exact) - mm(really.Exact))
+				o.Worst = math.Max(o.Worst, off)
+				o.Sum2 += off * off
+				if off <= mm(m.Spread)+0.01 {
+					o.Within++
+				}
+				if off > hold {
+					o.Over++
+				}
+			}
+		}
+	}
+	return o
+}

@@ -1,0 +1,161 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+const reliefNodes = 420
+
+// reliefs are floor, ceiling and gap as contours, where enough is read.
+func (s *setup) reliefs(heights *survey.Wary, room Room, outline []survey.Point) []Relief {
+	out := []Relief{}
+	if len(s.readings) < survey.FewestReadings {
+		return out
+	}
+	low, high := survey.Point(room.Low), survey.Point(room.High)
+	for _, one := range []struct {
+		name string
+		of   survey.Surface
+		gap  bool
+	}{{"floor", survey.Floor, false}, {"ceiling", survey.Ceiling, false}, {"gap", survey.Ceiling, true}} {
+		g := heights.Relief(one.of, one.gap, low, high, reliefNodes)
+		least, most := math.Inf(1), math.Inf(-1)
+		for i, known := range g.Known {
+			p := g.At(i%g.Wide, i/g.Wide)
+			// nodes a step outside the room still shape the lines inside it
+			if known && len(outline) > 2 && !near(outline, p, g.Step*1.5) {
+				g.Known[i] = false
+			}
+			if g.Known[i] && (len(outline) < 3 || survey.Within(outline, p)) {
+				least, most = math.Min(least, g.Value[i]), math.Max(most, g.Value[i])
+			}
+		}
+		if math.IsInf(least, 1) {
+			continue
+		}
+		out = append(out, s.relief(one.name, g, least, most))
+	}
+	return out
+}
+
+func near(outline []survey.Point, p survey.Point, by float64) bool {
+	for _, d := range [5][2]float64{{0, 0}, {by, 0}, {-by, 0}, {0, by}, {0, -by}} {
+		if survey.Within(outline, survey.Point{X: p.X + d[0], Y: p.Y + d[1]}) {
+			return true
+		}
+	}
+	return false
+}
+
+func (s *setup) relief(name string, g survey.Grid, least, most float64) Relief {
+	u := s.rules.Units
+	steps := []measure.Length{measure.Inch / 16, measure.Inch / 8, measure.Inch / 4, measure.Inch / 2, measure.Inch, 2 * measure.Inch, 6 * measure.Inch, 12 * measure.Inch}
+	if u == measure.Metric {
+		steps = []measure.Length{mm, 2 * mm, 5 * mm, 10 * mm, 20 * mm, 50 * mm, 100 * mm, 500 * mm}
+	}
+	each := steps[len(steps)-1]
+	for _, step := range steps {
+		if (most-least)/step.Millimetres() <= 9 {
+			each = step
+			break
+		}
+	}
+	out := Relief{
+		Of: name, Contours: []DrawnContour{}, Cells: []Cell{}, Step: g.Step, Lowest: s.fine(least), Highest: s.fine(most), Each: u.Say(each, 0),
+	}
+	hold := s.rules.Hold.Millimetres()
+	for i, known := range g.Known {
+		if known {
+			p := g.At(i%g.Wide, i/g.Wide)
+			share := 0.5
+			if most > least {
+				share = math.Max(0, math.Min(1, (g.Value[i]-least)/(most-least)))
+			}
+			out.Cells = append(out.Cells, Cell{math.Round(p.X), math.Round(p.Y), math.Round(share*100) / 100, g.Spread[i] > 2*hold})
+		}
+	}
+	for _, c := range g.Contours(each.Millimetres()) {
+		var path strings.Builder
+		for _, l := range c.Lines {
+			fmt.Fprintf(&path, "M%.0f %.0fL%.0f %.0f", l.From.X, l.From.Y, l.To.X, l.To.Y)
+		}
+		mid := c.Lines[len(c.Lines)/2]
+		height := u.Estimate(c.Height)
+		out.Contours = append(out.Contours, DrawnContour{
+			Label: u.Say(height, 0), Major: int64(math.Round(c.Height/each.Millimetres()))%4 == 0, Path: path.String(),
+			At: Dot{(mid.From.X + mid.To.X) / 2, (mid.From.Y + mid.To.Y) / 2},
+		})
+	}
+	return out
+}
+
+// SectionAlong draws floor and ceiling along any line of the plan, from a to b
+// in the job's lengths, with the readings close to it and what crosses it.
+func SectionAlong(d job.Document, from, to job.Place) (Drawing, error) {
+	r := &resolver{}
+	s, faults := resolve(d)
+	if faults != nil {
+		return Drawing{}, faults
+	}
+	r.setup = *s
+	x1, y1, _ := r.point("from", from)
+	x2, y2, _ := r.point("to", to)
+	a, b := dot(x1, y1), dot(x2, y2)
+	if len(r.faults) == 0 && a.Distance(b) < 50 {
+		r.faults.Add("to", "the line has no length: give two places apart")
+	}
+	if len(r.faults) > 0 {
+		return Drawing{}, r.faults
+	}
+	long := a.Distance(b)
+	out := Drawing{
+		Wall: "", Length: long, Hook: "start", Surface: []SurfacePoint{}, Pieces: []DrawnPiece{}, Pins: []Pin{}, Openings: []DrawnOpening{}, Tape: s.tapeOver(measure.FromMillimetres(long)),
+	}
+	heights := s.fit().Near(a, b, 2*nearReadings)
+	const points = 48
+	var sums [][]survey.Term
+	for i := range points + 1 {
+		p := toward(a, b, long*float64(i)/points)
+		sums = append(sums, survey.Gap(p), []survey.Term{{Of: survey.Floor, At: p, Weight: 1}})
+	}
+	answers := heights.EstimateAll(sums)
+	out.Known, out.Levels = answers[0].Known, answers[1].Known
+	for i := 0; out.Known && i < len(answers); i += 2 {
+		p := SurfacePoint{At: long * float64(i/2) / points, Spread: answers[i].Spread}
+		if out.Levels {
+			p.Floor = answers[i+1].Value
+		}
+		p.Ceiling = p.Floor + answers[i].Value
+		out.Surface = append(out.Surface, p)
+	}
+	for _, reading := range s.readings {
+		along := ((reading.At.X-a.X)*(b.X-a.X) + (reading.At.Y-a.Y)*(b.Y-a.Y)) / long
+		off := ((reading.At.Y-a.Y)*(b.X-a.X) - (reading.At.X-a.X)*(b.Y-a.Y)) / long
+		if along < 0 || along > long || math.Abs(off) > 300 {
+			continue
+		}
+		value, _ := measure.Read(s.given[reading.ID].Value, s.rules.Units)
+		out.Pins = append(out.Pins, Pin{reading.ID, string(reading.Kind), along, s.rules.Units.Say(value, 0), s.say(measure.FromMillimetres(along))})
+	}
+	for _, of := range []survey.Surface{survey.Floor, survey.Ceiling} {
+		for _, c := range survey.Crossed(s.joistList, of, a, b) {
+			j := s.joistList[c.Joist]
+			out.Crossed = append(out.Crossed, CrossedJoist{Of: []string{"floor", "ceiling"}[of], From: c.Station - c.Half, To: c.Station + c.Half, Exposed: j.Exposed})
+		}
+	}
+	return out, nil
+}
+
+// CrossedJoist is a joist in a section.
+type CrossedJoist struct {
+	Of      string  `json:"of" enum:"floor,ceiling"`
+	From    float64 `json:"from"`
+	To      float64 `json:"to"`
+	Exposed bool    `json:"exposed"`
+}

@@ -1,0 +1,531 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// Room is the building as found, for the picture of it: millimetres for
+// drawing, text for reading. It follows from the job; nothing in it is stored.
+type Room struct {
+	Corners      []RoomCorner   `json:"corners" nullable:"false"`
+	Ties         []RoomTie      `json:"ties" nullable:"false"`
+	Missing      int            `json:"missing" doc:"Measurements that the corners still need at least."`
+	Spare        int            `json:"spare" doc:"Measurements beyond those needed: what a slip shows by."`
+	Closing      string         `json:"closing,omitempty" doc:"Going round by the sides as taped: how far from the start one ends."`
+	Troubles     []string       `json:"troubles" nullable:"false" doc:"What is wrong with the shape, in words."`
+	Crosses      []int          `json:"crosses" nullable:"false" doc:"Sides, by first corner, that cross another."`
+	Walls        []RoomWall     `json:"walls" nullable:"false" doc:"Walls that are there."`
+	Lines        []RoomLine     `json:"lines" nullable:"false" doc:"New walls."`
+	Pins         []PlanPin      `json:"pins" nullable:"false"`
+	Joists       []DrawnJoist   `json:"joists" nullable:"false"`
+	Obstructions []DrawnRun     `json:"obstructions" nullable:"false"`
+	Hidden       []DrawnRun     `json:"hidden" nullable:"false"`
+	Zones        []DrawnZone    `json:"zones" nullable:"false"`
+	Reliefs      []Relief       `json:"reliefs" nullable:"false"`
+	Doubts       []Doubted      `json:"doubts" nullable:"false"`
+	Instruments  []DeviceJudged `json:"instruments" nullable:"false"`
+	Next         []Next         `json:"next" nullable:"false"`
+	Held         int            `json:"held" doc:"Pieces that wait for a reading."`
+	Readings     []Counted      `json:"readings" nullable:"false" doc:"Raw, rounded and used, where they differ."`
+	Assess       Assessed       `json:"assess"`
+	Low          Dot            `json:"low" doc:"Lower left of what there is to draw."`
+	High         Dot            `json:"high"`
+}
+
+// Dot is a place in millimetres.
+type Dot struct {
+	X float64 `json:"x"`
+	Y float64 `json:"y"`
+}
+
+func at(p survey.Point) Dot { return Dot{p.X, p.Y} }
+
+// RoomCorner is a corner as solved.
+type RoomCorner struct {
+	ID     string  `json:"id"`
+	X      float64 `json:"x"`
+	Y      float64 `json:"y"`
+	Said   string  `json:"said" doc:"Its place, as it is read out."`
+	Pinned bool    `json:"pinned" doc:"False: loose; it may lie elsewhere."`
+	Major  float64 `json:"major" doc:"Half axes of the 95 % ellipse, mm."`
+	Minor  float64 `json:"minor"`
+	Tilt   float64 `json:"tilt"`
+	Inside string  `json:"inside" doc:"Angle on the room's side, degrees."`
+	Give   string  `json:"give" doc:"Half its 95 % interval, degrees."`
+}
+
+// RoomTie is a tape or bevel with what the others say of it.
+type RoomTie struct {
+	ID       string `json:"id"`
+	Kind     string `json:"kind"`
+	Said     string `json:"said"`
+	From     int    `json:"from"`
+	To       int    `json:"to"`
+	At       int    `json:"at"`
+	Value    string `json:"value"`
+	Misfit   string `json:"misfit" doc:"Reading less what all foretell."`
+	Foretold string `json:"foretold"`
+	Checked  bool   `json:"checked" doc:"The others foretell it too."`
+	Doubtful bool   `json:"doubtful"`
+	Text     string `json:"text,omitempty" doc:"What is wrong with it."`
+}
+
+// RoomWall is a wall that is there.
+type RoomWall struct {
+	ID     string  `json:"id"`
+	Name   string  `json:"name"`
+	From   Dot     `json:"from"`
+	To     Dot     `json:"to"`
+	Length string  `json:"length"`
+	Depth  float64 `json:"depth"`
+	Height string  `json:"height,omitempty" doc:"What its leans are carried to."`
+	In     string  `json:"in,omitempty" doc:"Worst lean into the room, over that height."`
+	Out    string  `json:"out,omitempty" doc:"Worst lean out of it."`
+	Bulge  string  `json:"bulge,omitempty"`
+	Fate   string  `json:"fate"`
+	Studs  []Dot   `json:"studs" nullable:"false"`
+}
+
+// RoomLine is a new wall on the plan.
+type RoomLine struct {
+	ID      string `json:"id"`
+	Outline []Dot  `json:"outline" nullable:"false"`
+	From    Dot    `json:"from"`
+	To      Dot    `json:"to"`
+}
+
+// PlanPin is a reading on the plan.
+type PlanPin struct {
+	Reading  string  `json:"reading"`
+	Kind     string  `json:"kind"`
+	X        float64 `json:"x"`
+	Y        float64 `json:"y"`
+	Label    string  `json:"label"`
+	Said     string  `json:"said"`
+	Doubtful bool    `json:"doubtful"`
+}
+
+// DrawnJoist is a joist's centre line within the picture.
+type DrawnJoist struct {
+	Run     string  `json:"run"`
+	Of      string  `json:"of"`
+	Exposed bool    `json:"exposed"`
+	Width   float64 `json:"width"`
+	From    Dot     `json:"from"`
+	To      Dot     `json:"to"`
+}
+
+// DrawnRun is something that runs from one place to another.
+type DrawnRun struct {
+	ID    string  `json:"id"`
+	Kind  string  `json:"kind"`
+	In    string  `json:"in,omitempty"`
+	From  Dot     `json:"from"`
+	To    Dot     `json:"to"`
+	Width float64 `json:"width"`
+	Said  string  `json:"said"`
+}
+
+// DrawnZone is a stepped part of floor or ceiling.
+type DrawnZone struct {
+	ID      string `json:"id"`
+	Of      string `json:"of"`
+	Said    string `json:"said"`
+	Outline []Dot  `json:"outline" nullable:"false"`
+}
+
+// Relief is how uneven a surface is: contours, each with its height.
+type Relief struct {
+	Of       string         `json:"of" enum:"floor,ceiling,gap"`
+	Contours []DrawnContour `json:"contours" nullable:"false"`
+	Cells    []Cell         `json:"cells" nullable:"false"`
+	Step     float64        `json:"step" doc:"Side of a cell, mm."`
+	Lowest   string         `json:"lowest"`
+	Highest  string         `json:"highest"`
+	Each     string         `json:"each" doc:"Height from one contour to the next."`
+}
+
+// DrawnContour is one height's line, in short stretches.
+type DrawnContour struct {
+	Label string `json:"label"`
+	Major bool   `json:"major"`
+	Path  string `json:"path" doc:"SVG path, mm, y up."`
+	At    Dot    `json:"at" doc:"Where its label stands."`
+}
+
+// Cell is one square of a relief: how high it lies between lowest and highest.
+type Cell struct {
+	X     float64 `json:"x"`
+	Y     float64 `json:"y"`
+	Share float64 `json:"share" doc:"0 lowest, 1 highest."`
+	Blur  bool    `json:"blur,omitempty" doc:"Too far from any reading to cut by."`
+}
+
+// DeviceJudged is an instrument and what its checks say.
+type DeviceJudged struct {
+	ID     string `json:"id"`
+	Kind   string `json:"kind"`
+	Noise  string `json:"noise"`
+	Offset string `json:"offset" doc:"Taken off each of its readings."`
+	Off    bool   `json:"off"`
+	Text   string `json:"text"`
+}
+
+// Counted is a reading that counts as something else than what was read.
+type Counted struct {
+	Reading string `json:"reading"`
+	Raw     string `json:"raw"`
+	Rounded string `json:"rounded"`
+	Used    string `json:"used"`
+	Why     string `json:"why"`
+	Strays  bool   `json:"strays" doc:"Used and read differ by more than a mark."`
+}
+
+// RoomOf works the room out. The error is a job.Faults.
+func RoomOf(d job.Document, p Plan) (Room, error) {
+	s, faults := resolve(d)
+	if faults != nil {
+		return Room{}, faults
+	}
+	heights := s.fit()
+	room := Room{Troubles: []string{}, Crosses: []int{}, Doubts: []Doubted{}}
+	shape := survey.Solve(s.corners, s.ties, s.tieSlips)
+	s.writeShape(&room, shape)
+	outline := outlineOf(shape)
+	for _, dd := range heights.Doubts {
+		room.Doubts = append(room.Doubts, s.doubted(dd))
+	}
+	s.writeFound(&room, heights, shape)
+	s.extent(&room)
+	room.Joists = s.drawnJoists(room.Low, room.High)
+	room.Reliefs = s.reliefs(heights, room, outline)
+	room.Instruments = s.judgedDevices()
+	room.Readings = s.counted()
+	room.Next, room.Held = s.next(d, p, shape, heights)
+	var where []survey.Point
+	for _, c := range shape.Corners {
+		where = append(where, c.At)
+	}
+	for _, r := range s.readings {
+		where = append(where, r.At)
+	}
+	room.Assess = s.assessed(heights, where)
+	return room, nil
+}
+
+func outlineOf(s survey.Shape) []survey.Point {
+	var out []survey.Point
+	for _, c := range s.Corners {
+		out = append(out, c.At)
+	}
+	return out
+}
+
+// tieSlips are what a tie may have been misread from.
+func (s *setup) tieSlips(t survey.Tie, _ float64) []survey.Slip {
+	for _, doc := range s.tieDocs {
+		if doc.ID != t.ID {
+			continue
+		}
+		if t.Kind == survey.AngleTie {
+			return survey.AngleSlips(t.Value)
+		}
+		raw, err := measure.Read(doc.Value, s.rules.Units)
+		if err != nil {
+			return nil
+		}
+		out := survey.Slips(raw, s.rules.Units, t.Kind != survey.LengthTie)
+		for i := range out {
+			out[i].Really += t.Value - raw.Millimetres()
+		}
+		return out
+	}
+	return nil
+}
+
+func (s *setup) fine(mm float64) string {
+	return s.rules.Units.Say(s.rules.Units.Estimate(mm), s.rules.Mark/2)
+}
+
+func (s *setup) writeShape(room *Room, shape survey.Shape) {
+	room.Corners, room.Ties = []RoomCorner{}, []RoomTie{}
+	room.Missing, room.Spare = shape.Missing, max(shape.Spare, 0)
+	if len(s.corners) < 3 {
+		room.Missing = max(3, 2*len(s.corners)-3)
+	}
+	for i, c := range shape.Corners {
+		room.Corners = append(room.Corners, RoomCorner{
+			ID: s.corners[i].ID, X: c.At.X, Y: c.At.Y, Said: s.fine(c.At.X) + " across, " + s.fine(c.At.Y) + " up",
+			Pinned: c.Pinned, Major: c.Major, Minor: c.Minor, Tilt: c.Tilt, Inside: degrees(c.Inside), Give: degrees(c.InsideSpread),
+		})
+	}
+	for i, t := range shape.Ties {
+		room.Ties = append(room.Ties, s.writeTie(i, t))
+		if t.Doubtful {
+			room.Troubles = append(room.Troubles, room.Ties[i].Said+": "+room.Ties[i].Text)
+		}
+	}
+	if shape.Closed {
+		room.Closing = s.fine(shape.Closing)
+	}
+	for _, x := range shape.Crosses {
+		room.Crosses = append(room.Crosses, x[0], x[1])
+		n := len(s.corners)
+		side := func(i int) string { return s.corners[i].ID + "–" + s.corners[(i+1)%n].ID }
+		room.Troubles = append(room.Troubles, fmt.Sprintf("The sides %s and %s cross: check those tapes, the order of the corners, and which ones jut into the room.", side(x[0]), side(x[1])))
+	}
+	if len(s.corners) >= 3 && len(shape.Crosses) == 0 && survey.Area(outlineOf(shape)) < 0 {
+		room.Troubles = append(room.Troubles, "The corners go round with the room on the right: give them in the other order.")
+	}
+}
+
+func degrees(v float64) string { return fmt.Sprintf("%.2f°", v) }
+
+func (s *setup) writeTie(i int, found survey.TieFound) RoomTie {
+	t, doc := s.ties[i], s.tieDocs[i]
+	name := func(k int) string { return s.corners[k].ID }
+	out := RoomTie{ID: t.ID, Kind: string(t.Kind), From: t.From, To: t.To, At: t.At, Checked: found.Checked, Doubtful: found.Doubtful}
+	say := s.fine
+	switch t.Kind {
+	case survey.LengthTie:
+		out.Said = name(t.From) + " to " + name(t.To)
+	case survey.AngleTie:
+		out.Said = "angle at " + name(t.At) + ", " + name(t.From) + " to " + name(t.To)
+		say = degrees
+	case survey.OffsetTie:
+		out.Said = name(t.At) + " off " + name(t.From) + "–" + name(t.To)
+	default:
+		out.Said = name(t.At) + " along " + name(t.From) + "–" + name(t.To)
+	}
+	out.Value = degrees(doc.Degrees)
+	if t.Kind != survey.AngleTie {
+		raw, _ := measure.Read(doc.Value, s.rules.Units)
+		out.Value = s.rules.Units.Say(raw, 0)
+	}
+	out.Foretold, out.Misfit = say(found.Foretold), say(found.Misfit)
+	if !found.Doubtful {
+		return out
+	}
+	if found.CantBe != "" {
+		out.Text = fmt.Sprintf("%s is %s. Tape them again.", out.Value, found.CantBe)
+		return out
+	}
+	out.Text = fmt.Sprintf("reads %s; the others foretell %s.", out.Value, out.Foretold)
+	if found.Slip != nil {
+		really := say(found.Slip.Really)
+		if t.Kind != survey.AngleTie {
+			really = s.rules.Units.Say(s.rules.Units.Estimate(found.Slip.Really), 0)
+		}
+		out.Text += fmt.Sprintf(" Likely: %s. It would be %s.", found.Slip.Name, really)
+	}
+	out.Text += " Read it again."
+	return out
+}
+
+// writeFound draws walls, lines, pins and what is in the way.
+func (s *setup) writeFound(room *Room, heights *survey.Wary, shape survey.Shape) {
+	room.Walls, room.Lines, room.Pins = []RoomWall{}, []RoomLine{}, []PlanPin{}
+	room.Obstructions, room.Hidden, room.Zones = []DrawnRun{}, []DrawnRun{}, []DrawnZone{}
+	for _, w := range s.existingWalls {
+		room.Walls = append(room.Walls, s.writeExisting(w, heights, shape))
+	}
+	for _, w := range s.walls {
+		room.Lines = append(room.Lines, lineOf(w))
+	}
+	doubtful := map[string]bool{}
+	for _, d := range room.Doubts {
+		doubtful[d.Reading] = true
+	}
+	for _, r := range s.readings {
+		raw, _ := measure.Read(s.given[r.ID].Value, s.rules.Units)
+		room.Pins = append(room.Pins, PlanPin{r.ID, string(r.Kind), r.At.X, r.At.Y, s.rules.Units.Say(raw, 0), s.where(r), doubtful[r.ID]})
+	}
+	for _, o := range s.obstructions {
+		said := o.Kind
+		switch {
+		case o.Underside != nil:
+			said += ", underside " + s.fine(*o.Underside)
+		case o.Headroom != nil:
+			said += ", headroom " + s.fine(*o.Headroom)
+		}
+		room.Obstructions = append(room.Obstructions, DrawnRun{ID: o.ID, Kind: o.Kind, From: at(o.From), To: at(o.To), Width: o.Width, Said: said})
+	}
+	for i, h := range s.hidden {
+		doc := s.doc.Survey.Hidden[i]
+		run := DrawnRun{ID: h.ID, Kind: h.Kind, In: h.In, From: at(h.From), To: at(h.To), Width: h.Band, Said: fmt.Sprintf("%s in the %s: no drill, no nail", h.Kind, h.In)}
+		if h.In == "wall" {
+			run.From, run.To = s.onExistingWall(doc, shape)
+		}
+		room.Hidden = append(room.Hidden, run)
+	}
+	for i, z := range s.zones {
+		zone := DrawnZone{ID: s.doc.Survey.Zones[i].ID, Of: s.doc.Survey.Zones[i].Of, Said: s.zoneNames[i]}
+		for _, p := range z.Outline {
+			zone.Outline = append(zone.Outline, at(p))
+		}
+		room.Zones = append(room.Zones, zone)
+	}
+}
+
+// onExistingWall is where a find in a wall lies on the plan.
+func (s *setup) onExistingWall(h job.Hidden, shape survey.Shape) (from, to Dot) {
+	for _, w := range s.existingWalls {
+		if w.ID == h.Wall {
+			a, b := shape.Corners[w.from].At, shape.Corners[w.to].At
+			place := func(text string) Dot {
+				v, _ := measure.Read(text, s.rules.Units)
+				return at(toward(a, b, v.Millimetres()))
+			}
+			return place(h.From.Station), place(h.To.Station)
+		}
+	}
+	return from, to
+}
+
+func toward(a, b survey.Point, along float64) survey.Point {
+	long := math.Max(a.Distance(b), 1)
+	return survey.Point{X: a.X + (b.X-a.X)*along/long, Y: a.Y + (b.Y-a.Y)*along/long}
+}
+
+func lineOf(w *framing.Wall) RoomLine {
+	long := w.Length.Millimetres()
+	ux, uy := (w.To.X-w.From.X)/long, (w.To.Y-w.From.Y)/long
+	d := w.Lumber.Depth.Millimetres()
+	if w.Right {
+		d = -d
+	}
+	off := func(p survey.Point) Dot { return Dot{p.X - uy*d, p.Y + ux*d} }
+	return RoomLine{ID: w.ID, From: at(w.From), To: at(w.To), Outline: []Dot{at(w.From), at(w.To), off(w.To), off(w.From)}}
+}
+
+// writeExisting carries a wall's leans to the full height read beside it.
+func (s *setup) writeExisting(w existing, heights *survey.Wary, shape survey.Shape) RoomWall {
+	a, b := shape.Corners[w.from].At, shape.Corners[w.to].At
+	out := RoomWall{
+		ID: w.ID, Name: w.Name, From: at(a), To: at(b), Length: s.fine(a.Distance(b)), Depth: w.depth.Millimetres(), Fate: w.Fate, Studs: []Dot{},
+	}
+	if out.Fate == "" {
+		out.Fate = "stays"
+	}
+	for _, t := range w.Studs {
+		v, _ := measure.Read(t, s.rules.Units)
+		out.Studs = append(out.Studs, at(toward(a, b, v.Millimetres())))
+	}
+	if high := heights.Estimate(survey.Gap(survey.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2})); high.Known && !high.Few && len(w.leans) > 0 {
+		in, away := survey.WorstLean(w.leans, high.Value)
+		out.Height, out.In, out.Out = s.fine(high.Value), s.fine(in), s.fine(-away)
+	}
+	if most, where := survey.Bulge(w.waves); most > 0 {
+		out.Bulge = fmt.Sprintf("%s at %s", s.fine(most), s.fine(where.Station))
+	}
+	return out
+}
+
+// extent is what the picture must show.
+func (s *setup) extent(room *Room) {
+	low, high := Dot{math.Inf(1), math.Inf(1)}, Dot{math.Inf(-1), math.Inf(-1)}
+	take := func(p Dot) {
+		low = Dot{math.Min(low.X, p.X), math.Min(low.Y, p.Y)}
+		high = Dot{math.Max(high.X, p.X), math.Max(high.Y, p.Y)}
+	}
+	for _, c := range room.Corners {
+		take(Dot{c.X, c.Y})
+	}
+	for _, l := range room.Lines {
+		for _, p := range l.Outline {
+			take(p)
+		}
+	}
+	for _, p := range room.Pins {
+		take(Dot{p.X, p.Y})
+	}
+	for _, z := range room.Zones {
+		for _, p := range z.Outline {
+			take(p)
+		}
+	}
+	if math.IsInf(low.X, 1) {
+		low, high = Dot{}, Dot{4000, 3000}
+	}
+	room.Low, room.High = low, Dot{math.Max(high.X, low.X+500), math.Max(high.Y, low.Y+500)}
+}
+
+func (s *setup) drawnJoists(low, high Dot) []DrawnJoist {
+	out := []DrawnJoist{}
+	box := []survey.Point{{X: low.X, Y: low.Y}, {X: high.X, Y: low.Y}, {X: high.X, Y: high.Y}, {X: low.X, Y: high.Y}}
+	for _, j := range s.joistList {
+		sin, cos := math.Sincos(j.Angle * math.Pi / 180)
+		reach := 2*math.Hypot(high.X-low.X, high.Y-low.Y) + math.Hypot(j.At.X-low.X, j.At.Y-low.Y)
+		a := survey.Point{X: j.At.X - cos*reach, Y: j.At.Y - sin*reach}
+		b := survey.Point{X: j.At.X + cos*reach, Y: j.At.Y + sin*reach}
+		met := framing.EdgesMet(box, a, b)
+		if len(met) < 2 {
+			continue
+		}
+		of := "floor"
+		if j.Of == survey.Ceiling {
+			of = "ceiling"
+		}
+		out = append(out, DrawnJoist{j.Run, of, j.Exposed, j.Width, at(toward(a, b, met[0])), at(toward(a, b, met[len(met)-1]))})
+	}
+	return out
+}
+
+func (s *setup) judgedDevices() []DeviceJudged {
+	out := []DeviceJudged{}
+	if s.doc.Survey == nil {
+		return out
+	}
+	for _, doc := range s.doc.Survey.Instruments {
+		in := s.instruments[doc.ID]
+		d := DeviceJudged{ID: in.ID, Kind: in.Kind, Noise: s.fine(in.noise), Offset: s.rules.Units.Say(in.offset, 0), Off: in.off || in.offset != 0}
+		switch {
+		case len(doc.Checks) == 0 && doc.Offset == "":
+			d.Text = "Not checked yet: read a length you know with it."
+		case doc.Offset != "":
+			d.Text = fmt.Sprintf("%s is taken off each reading, as entered.", d.Offset)
+		case in.off:
+			d.Text = fmt.Sprintf("Off: it reads %s too much in %d checks. That is taken off each of its readings.", d.Offset, len(doc.Checks))
+			if in.offset < 0 {
+				d.Text = fmt.Sprintf("Off: it reads %s too little in %d checks. That is added to each of its readings.", s.rules.Units.Say(-in.offset, 0), len(doc.Checks))
+			}
+		default:
+			d.Text = fmt.Sprintf("Agrees with %d known lengths, to within its own noise.", len(doc.Checks))
+		}
+		out = append(out, d)
+	}
+	return out
+}
+
+// counted lists readings that count as something else than what was read.
+func (s *setup) counted() []Counted {
+	out := []Counted{}
+	for _, r := range s.readings {
+		doc := s.given[r.ID]
+		raw, _ := measure.Read(doc.Value, s.rules.Units)
+		used := s.used[r.ID]
+		if doc.Basis == "stacked" || doc.Basis == "between" || used == raw {
+			continue
+		}
+		why := ""
+		if in := s.instruments[doc.Instrument]; in != nil && in.offset != 0 {
+			why = "offset of " + in.ID
+		}
+		for _, x := range []*job.Stood{doc.Stood, doc.Stopped} {
+			if x != nil && x.Thick != "" {
+				if why != "" {
+					why += ", "
+				}
+				why += x.What + " " + x.Thick
+			}
+		}
+		out = append(out, Counted{r.ID, s.rules.Units.Say(raw, 0), s.say(raw), s.rules.Units.Say(used, 0), why, (used - raw).Abs() > s.rules.Mark})
+	}
+	return out
+}
