@@ -19,6 +19,7 @@ const usage = `homalos plan FILE [--table]   print the plan of a job document (-
 homalos serve -db URL         serve the application
 homalos demo -db URL          serve it with the demo jobs
 homalos export -db URL JOB    print a job of the database as a job document
+homalos simulate --seed N     write a made-up job and, apart, what is really there
 homalos openapi               print the description of the API
 homalos schema job|plan       print the JSON Schema of a document`
 
@@ -40,6 +41,8 @@ func run(args []string, in io.Reader, out, errs io.Writer) int {
 		return serve(args[1:], args[0] == "demo", out, errs)
 	case "export":
 		return export(args[1:], out, errs)
+	case "simulate":
+		return simulate(args[1:], out, errs)
 	case "openapi":
 		return openapi(out, errs)
 	case "schema":

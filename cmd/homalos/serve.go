@@ -54,17 +54,23 @@ func serveUntil(ctx context.Context, url, listen string, withDemo bool, out io.W
 	if err := db.Migrate(ctx); err != nil {
 		return fmt.Errorf("bringing the tables up to date: %w", err)
 	}
+	var options []server.Option
 	if withDemo {
 		if err := loadDemo(ctx, db.ForCrew(store.BuiltInCrew)); err != nil {
 			return err
 		}
+		address, err := devices()
+		if err != nil {
+			return fmt.Errorf("simulated devices: %w", err)
+		}
+		options = append(options, server.WithDevices(address))
 	}
 	listener, err := listenNear(listen)
 	if err != nil {
 		return err
 	}
 	gin.SetMode(gin.ReleaseMode)
-	web := &http.Server{Handler: server.New(db), ReadHeaderTimeout: 10 * time.Second}
+	web := &http.Server{Handler: server.New(db, options...), ReadHeaderTimeout: 10 * time.Second}
 	done := make(chan error, 1)
 	go func() { done <- web.Serve(listener) }()
 	fmt.Fprintf(out, "\n  Homalos is at http://%s\n  Ctrl-C stops it; what was entered is kept.\n\n", listener.Addr())

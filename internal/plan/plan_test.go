@@ -129,12 +129,17 @@ func TestPipeInAStudFromTheLeftClearFromTheRight(t *testing.T) {
 func TestReadingsThatAreReplacedNoLongerCount(t *testing.T) {
 	d := edited(t)
 	d.Survey.Readings[3].Value = "86 3/16 in" // a burnt ten
-	held := of(computed(t, d), "stud")[6]
+	doubted := computed(t, d)
+	held := of(doubted, "stud")[6]
+	assert.Equal(t, "measure-first", held.State, "never cut by a reading in doubt")
+	assert.Equal(t, "doubtful-reading", doubted.Walls[0].Findings[0].Code)
+	assert.Contains(t, doubted.Walls[0].Findings[0].Text, "burnt 10")
+	assert.Contains(t, doubted.Walls[0].Findings[0].Members, held.ID)
 	place := *d.Survey.Readings[3].Place
 	d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: "r5", Kind: "gap", Place: &place, Value: "96 3/16 in", Replaces: "r4"})
 	mended := of(computed(t, d), "stud")[6]
-	assert.NotEqual(t, held.Cut, mended.Cut)
 	assert.Equal(t, "93 1/8 in", mended.Cut)
+	assert.Equal(t, "ready", mended.State)
 }
 
 func TestTheReadingAskedForFreesTheStud(t *testing.T) {

@@ -22,7 +22,7 @@ type Room struct {
 	Crosses      []int          `json:"crosses" nullable:"false" doc:"Sides, by first corner, that cross another."`
 	Walls        []RoomWall     `json:"walls" nullable:"false" doc:"Walls that are there."`
 	Lines        []RoomLine     `json:"lines" nullable:"false" doc:"New walls."`
-	Pins         []PlanPin      `json:"pins" nullable:"false"`
+	Pins         []RoomPin      `json:"pins" nullable:"false"`
 	Joists       []DrawnJoist   `json:"joists" nullable:"false"`
 	Obstructions []DrawnRun     `json:"obstructions" nullable:"false"`
 	Hidden       []DrawnRun     `json:"hidden" nullable:"false"`
@@ -100,8 +100,8 @@ type RoomLine struct {
 	To      Dot    `json:"to"`
 }
 
-// PlanPin is a reading on the plan.
-type PlanPin struct {
+// RoomPin is a reading on the plan.
+type RoomPin struct {
 	Reading  string  `json:"reading"`
 	Kind     string  `json:"kind"`
 	X        float64 `json:"x"`
@@ -330,7 +330,7 @@ func (s *setup) writeTie(i int, found survey.TieFound) RoomTie {
 
 // writeFound draws walls, lines, pins and what is in the way.
 func (s *setup) writeFound(room *Room, heights *survey.Wary, shape survey.Shape) {
-	room.Walls, room.Lines, room.Pins = []RoomWall{}, []RoomLine{}, []PlanPin{}
+	room.Walls, room.Lines, room.Pins = []RoomWall{}, []RoomLine{}, []RoomPin{}
 	room.Obstructions, room.Hidden, room.Zones = []DrawnRun{}, []DrawnRun{}, []DrawnZone{}
 	for _, w := range s.existingWalls {
 		room.Walls = append(room.Walls, s.writeExisting(w, heights, shape))
@@ -344,7 +344,7 @@ func (s *setup) writeFound(room *Room, heights *survey.Wary, shape survey.Shape)
 	}
 	for _, r := range s.readings {
 		raw, _ := measure.Read(s.given[r.ID].Value, s.rules.Units)
-		room.Pins = append(room.Pins, PlanPin{r.ID, string(r.Kind), r.At.X, r.At.Y, s.rules.Units.Say(raw, 0), s.where(r), doubtful[r.ID]})
+		room.Pins = append(room.Pins, RoomPin{r.ID, string(r.Kind), r.At.X, r.At.Y, s.rules.Units.Say(raw, 0), s.where(r), doubtful[r.ID]})
 	}
 	for _, o := range s.obstructions {
 		said := o.Kind

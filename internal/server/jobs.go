@@ -71,8 +71,9 @@ func (m IfMatch) revision() (int64, error) {
 
 // plans keeps the last plan of each job, by revision.
 type plans struct {
-	mu   sync.Mutex
-	last map[string]planned
+	mu    sync.Mutex
+	last  map[string]planned
+	rooms rooms
 }
 
 type planned struct {

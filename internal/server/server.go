@@ -24,15 +24,29 @@ var built embed.FS
 
 // Server answers for one crew.
 type Server struct {
-	store *store.Store
-	plans plans
+	store   *store.Store
+	plans   plans
+	devices string // address of the measuring devices' server, "" for none
 }
 
+// Option changes how the application is built.
+type Option func(*Server)
+
+// WithDevices connects measuring devices that are served at an address on
+// loopback, such as the simulated ones.
+func WithDevices(address string) Option { return func(s *Server) { s.devices = address } }
+
 // New builds the handler of the whole application: API and interface.
-func New(db *store.DB) http.Handler {
+func New(db *store.DB, options ...Option) http.Handler {
 	engine := gin.New()
-	engine.Use(gin.Recovery(), headers, gzip.Gzip(gzip.DefaultCompression))
-	routes(engine, &Server{store: db.ForCrew(store.BuiltInCrew)})
+	// a stream of readings must flush, so it is never packed
+	engine.Use(gin.Recovery(), headers, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedPathsRegexs([]string{".*/device/.*"})))
+	s := &Server{store: db.ForCrew(store.BuiltInCrew)}
+	for _, o := range options {
+		o(s)
+	}
+	routes(engine, s)
+	s.deviceStream(engine)
 	engine.GET("/healthz", func(c *gin.Context) {
 		if err := db.Ping(c); err != nil {
 			c.String(http.StatusServiceUnavailable, "the database doesn't answer")
@@ -60,6 +74,10 @@ func routes(engine *gin.Engine, s *Server) huma.API {
 	s.jobRoutes(api)
 	s.editRoutes(api)
 	s.sawRoutes(api)
+	s.roomRoutes(api)
+	s.foundRoutes(api)
+	s.exchangeRoutes(api)
+	s.deviceRoutes(api)
 	return api
 }
 

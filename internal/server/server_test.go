@@ -154,8 +154,8 @@ func TestBadInputSaysWhereAndChangesNothing(t *testing.T) {
 		body         any
 		location     string
 	}{
-		"station off the wall":    {"POST", "/readings", reading("n", "400", "96"), "survey.readings[40].place.station"},
-		"a length nobody can say": {"POST", "/readings", reading("n", "64", "96 furlongs"), "survey.readings[40].value"},
+		"station off the wall":    {"POST", "/readings", reading("n", "400", "96"), "survey.readings[47].place.station"},
+		"a length nobody can say": {"POST", "/readings", reading("n", "64", "96 furlongs"), "survey.readings[47].value"},
 		"a door off the wall":     {"PUT", "/walls/C", wall("5"), "walls[2].openings[0].centre"},
 		"an unknown field":        {"PUT", "/walls/C", map[string]any{"id": "C", "wobble": 1}, "body.wobble"},
 	} {

@@ -22,7 +22,8 @@ func (s *Store) load(tx *gorm.DB, head jobRow) (Job, error) {
 	var walls []wallRow
 	var openings []openingRow
 	var readings []readingRow
-	for _, rows := range []any{&lumber, &walls, &openings, &readings} {
+	var ties []tieRow
+	for _, rows := range []any{&lumber, &walls, &openings, &readings, &ties} {
 		if err := s.rows(tx, head.ID).Order("position").Find(rows).Error; err != nil {
 			return Job{}, err
 		}
@@ -38,11 +39,22 @@ func (s *Store) load(tx *gorm.DB, head jobRow) (Job, error) {
 		d.Walls = append(d.Walls, t.wall(w, openings))
 	}
 	if head.Survey {
-		d.Survey = &job.Survey{Noise: t.text(head.Noise), Joists: head.Found.Joists, Obstructions: head.Found.Obstructions}
+		f := head.Found
+		d.Survey = &job.Survey{
+			Noise: t.text(head.Noise), Joists: f.Joists, Obstructions: f.Obstructions, Corners: f.Corners, Walls: f.Walls, Zones: f.Zones,
+			Hidden: f.Hidden, Instruments: f.Instruments,
+		}
 		for _, r := range readings {
 			d.Survey.Readings = append(d.Survey.Readings, t.reading(r))
 		}
+		for _, r := range ties {
+			d.Survey.Ties = append(d.Survey.Ties, job.Tie{
+				ID: r.ID, Kind: r.Kind, At: r.AtCorner, From: r.FromCorner, To: r.ToCorner, Value: t.text(r.Value), Degrees: r.Degrees,
+				Instrument: r.Instrument, By: r.ReadBy, Taken: r.Taken, Replaces: given(r.Replaces), Void: r.Void,
+			})
+		}
 	}
+	d.Assess = head.Assess
 	return Job{ID: head.ID, Revision: head.Revision, Document: d, Updated: head.UpdatedAt}, nil
 }
 
@@ -74,7 +86,16 @@ func (t *texts) wall(w wallRow, openings []openingRow) job.Wall {
 }
 
 func (t *texts) reading(r readingRow) job.Reading {
-	out := job.Reading{ID: r.ID, Kind: r.Kind, Basis: r.Basis, Value: t.text(r.Value), Replaces: given(r.Replaces), Void: r.Void, Taken: r.Taken}
+	out := job.Reading{
+		ID: r.ID, Kind: r.Kind, Basis: r.Basis, Value: t.text(r.Value), Replaces: given(r.Replaces), Void: r.Void, Taken: r.Taken,
+		Instrument: r.Instrument, By: r.ReadBy, Extra: r.Extra,
+	}
+	if r.Stood != nil {
+		out.Stood = &job.Stood{What: *r.Stood, Thick: t.text(r.StoodThick)}
+	}
+	if r.Stopped != nil {
+		out.Stopped = &job.Stood{What: *r.Stopped, Thick: t.text(r.StoppedThick)}
+	}
 	if r.X != nil || r.WallID != nil {
 		out.Place = &job.Place{X: t.text(r.X), Y: t.text(r.Y), Wall: given(r.WallID), Station: t.text(r.Station)}
 	}

@@ -27,7 +27,8 @@ type jobRow struct {
 	Kerf      *int64
 	Survey    bool
 	Noise     *int64
-	Found     found `gorm:"serializer:json"`
+	Found     found       `gorm:"serializer:json"`
+	Assess    *job.Assess `gorm:"serializer:json"`
 	CreatedAt time.Time
 	UpdatedAt time.Time
 }
@@ -36,6 +37,12 @@ type jobRow struct {
 type found struct {
 	Joists       []job.Joists      `json:"joists,omitempty"`
 	Obstructions []job.Obstruction `json:"obstructions,omitempty"`
+
+	Corners     []job.Corner       `json:"corners,omitempty"`
+	Walls       []job.ExistingWall `json:"walls,omitempty"`
+	Zones       []job.Zone         `json:"zones,omitempty"`
+	Hidden      []job.Hidden       `json:"hidden,omitempty"`
+	Instruments []job.Instrument   `json:"instruments,omitempty"`
 }
 
 type lumberRow struct {
@@ -106,6 +113,32 @@ type readingRow struct {
 	Replaces *string
 	Void     bool
 	Taken    string
+
+	Instrument   string
+	ReadBy       string
+	Stood        *string
+	StoodThick   *int64
+	Stopped      *string
+	StoppedThick *int64
+	Extra        []job.Extra `gorm:"serializer:json"`
+}
+
+type tieRow struct {
+	CrewID     string `gorm:"primaryKey"`
+	JobID      string `gorm:"primaryKey"`
+	ID         string `gorm:"primaryKey"`
+	Position   int
+	Kind       string
+	AtCorner   string
+	FromCorner string
+	ToCorner   string
+	Value      *int64
+	Degrees    float64
+	Instrument string
+	ReadBy     string
+	Taken      string
+	Replaces   *string
+	Void       bool
 }
 
 type revisionRow struct {
@@ -134,6 +167,7 @@ func (lumberRow) TableName() string   { return "lumber" }
 func (wallRow) TableName() string     { return "walls" }
 func (openingRow) TableName() string  { return "openings" }
 func (readingRow) TableName() string  { return "readings" }
+func (tieRow) TableName() string      { return "ties" }
 func (revisionRow) TableName() string { return "revisions" }
 func (cutRow) TableName() string      { return "cut_log" }
 
@@ -188,8 +222,9 @@ func rowOf(crew, id string, revision int64, d job.Document) (jobRow, error) {
 	}
 	if s := d.Survey; s != nil {
 		row.Noise = t.nm(s.Noise)
-		row.Found = found{s.Joists, s.Obstructions}
+		row.Found = found{s.Joists, s.Obstructions, s.Corners, s.Walls, s.Zones, s.Hidden, s.Instruments}
 	}
+	row.Assess = d.Assess
 	return row, t.err
 }
 
@@ -217,6 +252,9 @@ func (s *Store) saveParts(tx *gorm.DB, id string, revision int64, d job.Document
 		}
 	}
 	if err := s.addReadings(tx, &t, id, d, before); err != nil {
+		return err
+	}
+	if err := s.addTies(tx, &t, id, d, before); err != nil {
 		return err
 	}
 	if t.err != nil {
@@ -257,32 +295,65 @@ func (s *Store) saveWall(tx *gorm.DB, t *texts, id string, i int, w job.Wall) er
 	return nil
 }
 
-func readingsOf(d *job.Document) []job.Reading {
+func surveyOf(d *job.Document) job.Survey {
 	if d == nil || d.Survey == nil {
-		return nil
+		return job.Survey{}
 	}
-	return d.Survey.Readings
+	return *d.Survey
+}
+
+// added are the lines that a list has more than before; it is an error to lose
+// or change one.
+func added[T any](before, now []T) ([]T, error) {
+	if len(now) < len(before) || !(len(before) == 0 || reflect.DeepEqual(before, now[:len(before)])) {
+		return nil, &ReadingLostError{}
+	}
+	return now[len(before):], nil
 }
 
 // addReadings adds those that are new, and refuses to lose or change one.
 func (s *Store) addReadings(tx *gorm.DB, t *texts, id string, d job.Document, before *job.Document) error {
-	old, now := readingsOf(before), readingsOf(&d)
-	if len(now) < len(old) || !(len(old) == 0 || reflect.DeepEqual(old, now[:len(old)])) {
-		return &ReadingLostError{}
+	old := surveyOf(before).Readings
+	fresh, err := added(old, surveyOf(&d).Readings)
+	if err != nil || len(fresh) == 0 {
+		return err
 	}
 	var rows []readingRow
-	for i, r := range now[len(old):] {
+	for i, r := range fresh {
 		row := readingRow{
 			CrewID: s.crew, JobID: id, ID: r.ID, Position: len(old) + i, Kind: r.Kind, Basis: r.Basis, Value: t.nm(r.Value),
-			Replaces: optional(r.Replaces), Void: r.Void, Taken: r.Taken,
+			Replaces: optional(r.Replaces), Void: r.Void, Taken: r.Taken, Instrument: r.Instrument, ReadBy: r.By, Extra: r.Extra,
 		}
 		if p := r.Place; p != nil {
 			row.X, row.Y, row.WallID, row.Station = t.nm(p.X), t.nm(p.Y), optional(p.Wall), t.nm(p.Station)
 		}
+		row.Stood, row.StoodThick = t.stood(r.Stood)
+		row.Stopped, row.StoppedThick = t.stood(r.Stopped)
 		rows = append(rows, row)
 	}
-	if len(rows) == 0 {
-		return nil
+	return tx.CreateInBatches(rows, 500).Error
+}
+
+func (t *texts) stood(s *job.Stood) (what *string, thick *int64) {
+	if s == nil {
+		return nil, nil
+	}
+	return &s.What, t.nm(s.Thick)
+}
+
+// addTies adds the tapes between corners that are new.
+func (s *Store) addTies(tx *gorm.DB, t *texts, id string, d job.Document, before *job.Document) error {
+	old := surveyOf(before).Ties
+	fresh, err := added(old, surveyOf(&d).Ties)
+	if err != nil || len(fresh) == 0 {
+		return err
+	}
+	var rows []tieRow
+	for i, one := range fresh {
+		rows = append(rows, tieRow{
+			CrewID: s.crew, JobID: id, ID: one.ID, Position: len(old) + i, Kind: one.Kind, AtCorner: one.At, FromCorner: one.From, ToCorner: one.To,
+			Value: t.nm(one.Value), Degrees: one.Degrees, Instrument: one.Instrument, ReadBy: one.By, Taken: one.Taken, Replaces: optional(one.Replaces), Void: one.Void,
+		})
 	}
 	return tx.CreateInBatches(rows, 500).Error
 }

@@ -20,6 +20,9 @@ func Crossings(at []Point) [][2]int {
 	return out
 }
 
+// Turn is positive where the way from a over b to c turns left.
+func Turn(a, b, c Point) float64 { return side(a, b, c) }
+
 func side(a, b, p Point) float64 { return (b.X-a.X)*(p.Y-a.Y) - (b.Y-a.Y)*(p.X-a.X) }
 
 func cross(a, b, c, d Point) bool {

@@ -40,6 +40,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/assess": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** What was asked and seen before cutting */
+        put: operations["put-assess"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/cuts": {
         parameters: {
             query?: never;
@@ -51,6 +68,23 @@ export interface paths {
         put?: never;
         /** Tick a piece as cut, or take that back */
         post: operations["tick-cut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/device/shoot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Point a measuring device and shoot; the reading comes in the stream */
+        post: operations["shoot"];
         delete?: never;
         options?: never;
         head?: never;
@@ -91,6 +125,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The room's corners as a DXF drawing has them */
+        post: operations["import-outline"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/plan": {
         parameters: {
             query?: never;
@@ -119,6 +170,92 @@ export interface paths {
         put?: never;
         /** Add a reading; one that corrects another names it */
         post: operations["add-reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/readings.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All readings as CSV, units in the header */
+        get: operations["export-readings"];
+        put?: never;
+        /** Add readings from CSV */
+        post: operations["import-readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The building as found: shape, unevenness, doubts, what to measure next */
+        get: operations["get-room"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/room.dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The room as a DXF drawing in the job's unit */
+        get: operations["export-room-dxf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/room.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The room as an SVG drawing */
+        get: operations["export-room-svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/section": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Floor and ceiling along any line of the plan */
+        get: operations["get-section"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -159,6 +296,148 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/survey/corners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** The corners of the room, in order */
+        put: operations["put-corners"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/survey/existing-walls/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or give anew: a wall that is there */
+        put: operations["put-existing-walls"];
+        post?: never;
+        /** Take out: a wall that is there */
+        delete: operations["delete-existing-walls"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/survey/hidden/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or give anew: a no-drill zone */
+        put: operations["put-hidden"];
+        post?: never;
+        /** Take out: a no-drill zone */
+        delete: operations["delete-hidden"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/survey/instruments/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or give anew: an instrument and its checks */
+        put: operations["put-instruments"];
+        post?: never;
+        /** Take out: an instrument and its checks */
+        delete: operations["delete-instruments"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/survey/joists/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or give anew: a run of joists */
+        put: operations["put-joists"];
+        post?: never;
+        /** Take out: a run of joists */
+        delete: operations["delete-joists"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/survey/obstructions/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or give anew: something in the way */
+        put: operations["put-obstructions"];
+        post?: never;
+        /** Take out: something in the way */
+        delete: operations["delete-obstructions"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/survey/zones/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Add or give anew: a stepped part of floor or ceiling */
+        put: operations["put-zones"];
+        post?: never;
+        /** Take out: a stepped part of floor or ceiling */
+        delete: operations["delete-zones"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/ties": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a measurement between corners; one that corrects another names it */
+        post: operations["add-tie"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/walls/{wall}": {
         parameters: {
             query?: never;
@@ -172,6 +451,23 @@ export interface paths {
         post?: never;
         /** Take a wall out that has no readings */
         delete: operations["delete-wall"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/layers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The layers of a DXF drawing that hold lines */
+        post: operations["list-layers"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -198,6 +494,36 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Aim: {
+            at?: string;
+            from?: string;
+            /** @enum {string} */
+            kind: "gap" | "floor" | "ceiling" | "length" | "angle" | "offset" | "along" | "known";
+            place?: components["schemas"]["Place"];
+            to?: string;
+        };
+        Answer: {
+            /** @enum {string} */
+            answer: "yes" | "no" | "unknown";
+            at?: string;
+            by?: string;
+            /** @description What was seen, and where. */
+            evidence?: string;
+            question: string;
+            wall: string;
+        };
+        Assess: {
+            answers?: components["schemas"]["Answer"][];
+            /** @description Health cards confirmed. */
+            confirmed?: components["schemas"]["Confirmed"][];
+            decisions?: components["schemas"]["Decision"][];
+            floor?: components["schemas"]["FloorCheck"][];
+            hanging?: components["schemas"]["Hanging"][];
+            pockets?: components["schemas"]["Pocket"][];
+            probes?: components["schemas"]["Probe"][];
+            supports?: components["schemas"]["Support"][];
+            wanted?: components["schemas"]["Wanted"][];
+        };
         Change: {
             /** @description Left out when it is gone. */
             now?: string;
@@ -205,11 +531,47 @@ export interface components {
             /** @description Left out when it was not there. */
             was?: string;
         };
+        Check: {
+            known: string;
+            read: string;
+            taken?: string;
+        };
         Clearance: {
             below?: string;
             side?: string;
         };
+        Confirmed: {
+            at: string;
+            by: string;
+            card: string;
+        };
+        Corner: {
+            /** @description Where a drawing has it: a hint for the shape, never a measurement. */
+            drawn?: components["schemas"]["Place"];
+            id: string;
+            /** @description What the crew calls it. */
+            name?: string;
+            /**
+             * @description In: an ordinary corner. Out: it juts into the room (a jog, a chimney breast). Default in.
+             * @enum {string}
+             */
+            turn?: "in" | "out";
+        };
+        Decision: {
+            /** @description Which paper it stands in. */
+            paper: string;
+            /**
+             * @description What the paper says.
+             * @enum {string}
+             */
+            says: "may-go" | "may-be-opened" | "must-stay";
+            wall: string;
+            when: string;
+            /** @description Name and licence. */
+            who: string;
+        };
         Document: {
+            assess?: components["schemas"]["Assess"];
             /**
              * @description What this document is.
              * @enum {string}
@@ -229,6 +591,14 @@ export interface components {
              */
             units: "imperial" | "metric";
             walls?: components["schemas"]["Wall"][];
+        };
+        DrawingLayer: {
+            /** Format: int64 */
+            lines: number;
+            name: string;
+        };
+        DrawingLayers: {
+            layers: components["schemas"]["DrawingLayer"][];
         };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
@@ -271,6 +641,58 @@ export interface components {
              */
             type: string;
         };
+        ExistingWall: {
+            /** @description Over all. */
+            depth?: string;
+            /**
+             * @description Default stays.
+             * @enum {string}
+             */
+            fate?: "stays" | "opened" | "goes";
+            /** @description Thickness of board and skim, or plaster, on this side. */
+            finish?: string;
+            /** @description Corner. */
+            from: string;
+            id: string;
+            leans?: components["schemas"]["Lean"][];
+            /** @enum {string} */
+            material?: "timber" | "steel" | "masonry" | "concrete" | "unknown";
+            name?: string;
+            /** @description Stations of stud centres, from the first corner. */
+            studs?: string[];
+            /** @description Corner. */
+            to: string;
+            /** @description Offsets from a string along it, into the room positive. */
+            waves?: components["schemas"]["Wave"][];
+        };
+        Extra: {
+            column: string;
+            value: string;
+        };
+        FloorCheck: {
+            cause?: string;
+            from: string;
+            id: string;
+            /** @description Cut back, spliced and patched flush. */
+            mended?: components["schemas"]["Signed"];
+            /** @enum {string} */
+            state: "sound" | "soft" | "rot" | "damp" | "insects" | "missing-joist";
+            to: string;
+            wall: string;
+        };
+        Foot: {
+            floor: string;
+            /** @enum {string} */
+            on: "post-below" | "wall-below" | "beam-below" | "solid-ground" | "bare-boards";
+        };
+        Hanging: {
+            /** @description Where it goes. */
+            home?: string;
+            id: string;
+            wall: string;
+            /** @description Switch, socket, thermostat, vent, radiator, … */
+            what: string;
+        };
         Header: {
             /**
              * @description Flat, or on edge (edge says the same as on-edge).
@@ -280,6 +702,46 @@ export interface components {
             lumber?: string;
             /** Format: int64 */
             plies?: number;
+        };
+        Hidden: {
+            /** @description Width of the no-drill zone, over all. Default 4 in or 100 mm. */
+            band?: string;
+            /** @description Isolated and proved dead: by whom, when. */
+            dead?: components["schemas"]["Signed"];
+            /**
+             * @description Default detector.
+             * @enum {string}
+             */
+            found?: "detector" | "seen" | "drawing" | "said";
+            from: components["schemas"]["Place"];
+            /** @description In a wall: highest height over the floor. */
+            high?: string;
+            id: string;
+            /** @enum {string} */
+            in: "floor" | "ceiling" | "wall";
+            /** @enum {string} */
+            kind: "cable" | "pipe" | "duct" | "gas" | "unknown";
+            /** @description In a wall: lowest height over the floor. */
+            low?: string;
+            to: components["schemas"]["Place"];
+            /** @description The existing wall it is in; from and to are then stations along it. */
+            wall?: string;
+        };
+        Instrument: {
+            /** @description Readings of a known length. */
+            checks?: components["schemas"]["Check"][];
+            /**
+             * Format: double
+             * @description Of a bevel: standard error in degrees. Default 0.3.
+             */
+            degree?: number;
+            id: string;
+            /** @enum {string} */
+            kind: "tape" | "laser-meter" | "line-laser" | "detector" | "bevel" | "drawing";
+            /** @description Standard error of one reading. Default: the survey's. */
+            noise?: string;
+            /** @description What it reads too much, taken off every reading. Default: as its checks say. */
+            offset?: string;
         };
         JobBody: {
             document: components["schemas"]["Document"];
@@ -306,6 +768,10 @@ export interface components {
             spacing?: string;
             width?: string;
         };
+        Layer: {
+            thick?: string;
+            what: string;
+        };
         Layout: {
             /**
              * @description End that the tape hooks on. Default start.
@@ -321,6 +787,13 @@ export interface components {
             offset?: string;
             /** @description Default: the job's. */
             spacing?: string;
+        };
+        Lean: {
+            /** @description Into the room positive. */
+            out: string;
+            /** @description Height over which it was read: the level's length. */
+            span: string;
+            station: string;
         };
         "List-jobsResponse": {
             jobs: components["schemas"]["Summary"][];
@@ -407,6 +880,29 @@ export interface components {
             said: string;
             station: string;
         };
+        PlanAskedSign: {
+            id: string;
+            /** @description A yes is a sign of load. */
+            load: boolean;
+            text: string;
+            where: string;
+        };
+        PlanAssessed: {
+            cards: components["schemas"]["PlanShownCard"][];
+            floors: components["schemas"]["PlanFloorAlong"][];
+            /**
+             * Format: int64
+             * @description How many things are still open.
+             */
+            open: number;
+            pockets: components["schemas"]["PlanGauged"][];
+            probes: components["schemas"]["PlanProbed"][];
+            questions: components["schemas"]["PlanAskedSign"][];
+            /** @description The temporary-support checklist, in order. */
+            steps: components["schemas"]["PlanSupportStep"][];
+            walls: components["schemas"]["PlanWallJudged"][];
+            wanted: components["schemas"]["PlanWantFits"][];
+        };
         PlanBody: {
             /** @description For each wall, the readings to take, in order. */
             asks: components["schemas"]["PlanAsk"][];
@@ -451,6 +947,41 @@ export interface components {
             /** @description The mark it stands on, wood ahead. */
             tape?: string;
         };
+        PlanCell: {
+            /** @description Too far from any reading to cut by. */
+            blur?: boolean;
+            /**
+             * Format: double
+             * @description 0 lowest, 1 highest.
+             */
+            share: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        PlanChainFault: {
+            post: string;
+            text: string;
+        };
+        PlanCounted: {
+            raw: string;
+            reading: string;
+            rounded: string;
+            /** @description Used and read differ by more than a mark. */
+            strays: boolean;
+            used: string;
+            why: string;
+        };
+        PlanCrossedJoist: {
+            exposed: boolean;
+            /** Format: double */
+            from: number;
+            /** @enum {string} */
+            of: "floor" | "ceiling";
+            /** Format: double */
+            to: number;
+        };
         PlanCut: {
             /** Format: int64 */
             count: number;
@@ -460,12 +991,42 @@ export interface components {
             /** @enum {string} */
             state: "ready" | "measure-first" | "blocked";
         };
+        PlanDeviceJudged: {
+            id: string;
+            kind: string;
+            noise: string;
+            off: boolean;
+            /** @description Taken off each of its readings. */
+            offset: string;
+            text: string;
+        };
+        PlanDot: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        PlanDoubted: {
+            foretold: string;
+            kind: string;
+            off: string;
+            read: string;
+            reading: string;
+            /** @description What it would have been. */
+            really?: string;
+            /** @description The likely slip. */
+            slip?: string;
+            spread: string;
+            text: string;
+        };
         PlanDrawing: {
             /**
              * Format: double
              * @description Thickness of the bottom plates.
              */
             bottom: number;
+            /** @description Joists that cross a section of the room. */
+            crossed?: components["schemas"]["PlanCrossedJoist"][];
             /** Format: double */
             depth: number;
             /** @enum {string} */
@@ -487,6 +1048,23 @@ export interface components {
              */
             top: number;
             wall: string;
+        };
+        PlanDrawnContour: {
+            /** @description Where its label stands. */
+            at: components["schemas"]["PlanDot"];
+            label: string;
+            major: boolean;
+            /** @description SVG path, mm, y up. */
+            path: string;
+        };
+        PlanDrawnJoist: {
+            exposed: boolean;
+            from: components["schemas"]["PlanDot"];
+            of: string;
+            run: string;
+            to: components["schemas"]["PlanDot"];
+            /** Format: double */
+            width: number;
         };
         PlanDrawnOpening: {
             centre: string;
@@ -523,6 +1101,22 @@ export interface components {
             /** Format: double */
             to: number;
         };
+        PlanDrawnRun: {
+            from: components["schemas"]["PlanDot"];
+            id: string;
+            in?: string;
+            kind: string;
+            said: string;
+            to: components["schemas"]["PlanDot"];
+            /** Format: double */
+            width: number;
+        };
+        PlanDrawnZone: {
+            id: string;
+            of: string;
+            outline: components["schemas"]["PlanDot"][];
+            said: string;
+        };
         PlanEcho: {
             exact: string;
             /** @description The same in the other system. */
@@ -543,8 +1137,21 @@ export interface components {
             /** @enum {string} */
             level: "stop" | "warn" | "note";
             members?: string[];
+            /** @description The doubtful reading. */
+            reading?: string;
             text: string;
             wall?: string;
+        };
+        PlanFloorAlong: {
+            /** @enum {string} */
+            state: "not looked at" | "partly looked at" | "sound" | "bad";
+            text: string;
+            wall: string;
+        };
+        PlanGauged: {
+            height: string;
+            id: string;
+            width: string;
         };
         PlanLine: {
             readings?: string[];
@@ -583,6 +1190,28 @@ export interface components {
             /** @description Why it stands off the layout. */
             why?: string;
         };
+        PlanNext: {
+            /**
+             * Format: int64
+             * @description Held pieces that it frees.
+             */
+            frees: number;
+            /** @description Corner. */
+            from?: string;
+            /**
+             * Format: int64
+             * @description Loose corners that it pins.
+             */
+            pins?: number;
+            /** @description The doubtful reading to take again. */
+            reading?: string;
+            station?: string;
+            text: string;
+            to?: string;
+            wall?: string;
+            /** @enum {string} */
+            what: "again" | "tie" | "gap" | "floor" | "ceiling";
+        };
         PlanPin: {
             /** Format: double */
             at: number;
@@ -591,6 +1220,161 @@ export interface components {
             reading: string;
             /** @description The station as it is read out. */
             said: string;
+        };
+        PlanProbed: {
+            bites: string;
+            /** @description From the face to what holds a screw. */
+            depth: string;
+            id: string;
+            /** @description Least length, with the usual hold in what it bites. */
+            screw: string;
+        };
+        PlanRelief: {
+            cells: components["schemas"]["PlanCell"][];
+            contours: components["schemas"]["PlanDrawnContour"][];
+            /** @description Height from one contour to the next. */
+            each: string;
+            highest: string;
+            lowest: string;
+            /** @enum {string} */
+            of: "floor" | "ceiling" | "gap";
+            /**
+             * Format: double
+             * @description Side of a cell, mm.
+             */
+            step: number;
+        };
+        PlanRoom: {
+            assess: components["schemas"]["PlanAssessed"];
+            /** @description Going round by the sides as taped: how far from the start one ends. */
+            closing?: string;
+            corners: components["schemas"]["PlanRoomCorner"][];
+            /** @description Sides, by first corner, that cross another. */
+            crosses: number[];
+            doubts: components["schemas"]["PlanDoubted"][];
+            /**
+             * Format: int64
+             * @description Pieces that wait for a reading.
+             */
+            held: number;
+            hidden: components["schemas"]["PlanDrawnRun"][];
+            high: components["schemas"]["PlanDot"];
+            instruments: components["schemas"]["PlanDeviceJudged"][];
+            joists: components["schemas"]["PlanDrawnJoist"][];
+            /** @description New walls. */
+            lines: components["schemas"]["PlanRoomLine"][];
+            /** @description Lower left of what there is to draw. */
+            low: components["schemas"]["PlanDot"];
+            /**
+             * Format: int64
+             * @description Measurements that the corners still need at least.
+             */
+            missing: number;
+            next: components["schemas"]["PlanNext"][];
+            obstructions: components["schemas"]["PlanDrawnRun"][];
+            pins: components["schemas"]["PlanRoomPin"][];
+            /** @description Raw, rounded and used, where they differ. */
+            readings: components["schemas"]["PlanCounted"][];
+            reliefs: components["schemas"]["PlanRelief"][];
+            /**
+             * Format: int64
+             * @description Measurements beyond those needed: what a slip shows by.
+             */
+            spare: number;
+            ties: components["schemas"]["PlanRoomTie"][];
+            /** @description What is wrong with the shape, in words. */
+            troubles: string[];
+            /** @description Walls that are there. */
+            walls: components["schemas"]["PlanRoomWall"][];
+            zones: components["schemas"]["PlanDrawnZone"][];
+        };
+        PlanRoomCorner: {
+            /** @description Half its 95 % interval, degrees. */
+            give: string;
+            id: string;
+            /** @description Angle on the room's side, degrees. */
+            inside: string;
+            /**
+             * Format: double
+             * @description Half axes of the 95 % ellipse, mm.
+             */
+            major: number;
+            /** Format: double */
+            minor: number;
+            /** @description False: loose; it may lie elsewhere. */
+            pinned: boolean;
+            /** @description Its place, as it is read out. */
+            said: string;
+            /** Format: double */
+            tilt: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        PlanRoomLine: {
+            from: components["schemas"]["PlanDot"];
+            id: string;
+            outline: components["schemas"]["PlanDot"][];
+            to: components["schemas"]["PlanDot"];
+        };
+        PlanRoomPin: {
+            doubtful: boolean;
+            kind: string;
+            label: string;
+            reading: string;
+            said: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        PlanRoomTie: {
+            /** Format: int64 */
+            at: number;
+            /** @description The others foretell it too. */
+            checked: boolean;
+            doubtful: boolean;
+            foretold: string;
+            /** Format: int64 */
+            from: number;
+            id: string;
+            kind: string;
+            /** @description Reading less what all foretell. */
+            misfit: string;
+            said: string;
+            /** @description What is wrong with it. */
+            text?: string;
+            /** Format: int64 */
+            to: number;
+            value: string;
+        };
+        PlanRoomWall: {
+            bulge?: string;
+            /** Format: double */
+            depth: number;
+            fate: string;
+            from: components["schemas"]["PlanDot"];
+            /** @description What its leans are carried to. */
+            height?: string;
+            id: string;
+            /** @description Worst lean into the room, over that height. */
+            in?: string;
+            length: string;
+            name: string;
+            /** @description Worst lean out of it. */
+            out?: string;
+            studs: components["schemas"]["PlanDot"][];
+            to: components["schemas"]["PlanDot"];
+        };
+        PlanShownCard: {
+            /** @description By whom, when. */
+            confirmed?: string;
+            id: string;
+            /** @enum {string} */
+            step: "read" | "line" | "mark" | "cut" | "stand";
+            text: string;
+            title: string;
         };
         PlanStick: {
             cuts: components["schemas"]["PlanStickCut"][];
@@ -603,6 +1387,10 @@ export interface components {
             member: string;
             /** @description Left out when ready. */
             state?: string;
+        };
+        PlanSupportStep: {
+            id: string;
+            text: string;
         };
         PlanSurfacePoint: {
             /** Format: double */
@@ -636,11 +1424,53 @@ export interface components {
             marks: components["schemas"]["PlanMark"][];
             members: components["schemas"]["PlanMember"][];
         };
+        PlanWallJudged: {
+            /** @description Posts that aren't followed to solid ground. */
+            chains: components["schemas"]["PlanChainFault"][];
+            /** @description Why it must not be touched yet. */
+            held?: string;
+            /** @description What hangs on it and has no new home yet. */
+            homeless: string[];
+            /** @description Questions without a yes or no. */
+            open: string[];
+            /** @enum {string} */
+            status: "signs of load" | "no sign found" | "not known";
+            wall: string;
+        };
         PlanWant: {
             /** @enum {string} */
             kind: "gap" | "floor" | "ceiling";
             station: string;
             text: string;
+        };
+        PlanWantFits: {
+            /** @enum {string} */
+            fits: "yes" | "no" | "not known";
+            id: string;
+            text: string;
+        };
+        Pocket: {
+            /** @description Default 1/8 in or 3 mm. */
+            allowance?: string;
+            heights: string[];
+            id: string;
+            widths: string[];
+        };
+        Post: {
+            /** @description From the floor it stands on, downwards. */
+            chain: components["schemas"]["Foot"][];
+            id: string;
+            /** @enum {string} */
+            side: "near" | "far" | "middle";
+        };
+        Probe: {
+            id: string;
+            /** @description From the face inwards; the last one holds a screw. */
+            layers: components["schemas"]["Layer"][];
+            where: string;
+        };
+        "Put-cornersRequest": {
+            corners: components["schemas"]["Corner"][];
         };
         Reading: {
             /**
@@ -648,17 +1478,35 @@ export interface components {
              * @enum {string}
              */
             basis?: "open" | "stacked" | "between";
+            /** @description Who read it. */
+            by?: string;
+            /** @description Columns of an imported list that have no field here. */
+            extra?: components["schemas"]["Extra"][];
             id: string;
+            /** @description What it was read with. */
+            instrument?: string;
             /** @enum {string} */
             kind: "gap" | "floor" | "ceiling";
             place?: components["schemas"]["Place"];
             /** @description Id of the earlier reading that this one corrects. */
             replaces?: string;
+            /** @description What the tape stood on, if not the bare floor. */
+            stood?: components["schemas"]["Stood"];
+            /** @description What it stopped at, if not the ceiling. */
+            stopped?: components["schemas"]["Stood"];
             /** @description When it was read, as RFC 3339. */
             taken?: string;
             value?: string;
             /** @description Takes the reading it replaces back, giving no new value. */
             void?: boolean;
+        };
+        RoomBody: {
+            /** @description Measuring devices are connected. */
+            devices: boolean;
+            id: string;
+            /** Format: int64 */
+            revision: number;
+            room: components["schemas"]["PlanRoom"];
         };
         Rules: {
             /** @description How much shorter than the space a piece between the plates is cut. Default 1/16 in or 2 mm. */
@@ -686,6 +1534,11 @@ export interface components {
             mark?: string;
             name: string;
             rules?: components["schemas"]["Rules"];
+        };
+        Signed: {
+            /** @description RFC 3339, or as written on the paper. */
+            at?: string;
+            by: string;
         };
         Size: {
             height?: string;
@@ -738,6 +1591,12 @@ export interface components {
             /** @enum {string} */
             units: "imperial" | "metric";
         };
+        Stood: {
+            /** @description Of carpet, board or texture that comes off; of a block that will hang at the joist that was read. */
+            thick?: string;
+            /** @enum {string} */
+            what: "floor" | "ceiling" | "carpet" | "board" | "texture" | "joist" | "block" | "deck";
+        };
         Summary: {
             /** Format: int64 */
             blocked: number;
@@ -762,12 +1621,31 @@ export interface components {
             /** Format: int64 */
             walls: number;
         };
+        Support: {
+            /** @description The engineer who asked for it. */
+            askedBy?: string;
+            /** @description Steps of the checklist that are done. */
+            done?: string[];
+            /** @description Support in place: signed. */
+            placed?: components["schemas"]["Signed"];
+            posts?: components["schemas"]["Post"][];
+            wall: string;
+        };
         Survey: {
+            /** @description Of the room, in order with the room on the left. The first lies at 0, 0; the second to the right of it. */
+            corners?: components["schemas"]["Corner"][];
+            hidden?: components["schemas"]["Hidden"][];
+            instruments?: components["schemas"]["Instrument"][];
             joists?: components["schemas"]["Joists"][];
             /** @description Standard error of one reading. Default 1/32 in or 0.8 mm. */
             noise?: string;
             obstructions?: components["schemas"]["Obstruction"][];
             readings?: components["schemas"]["Reading"][];
+            /** @description Measurements between corners. */
+            ties?: components["schemas"]["Tie"][];
+            /** @description Walls that are there. */
+            walls?: components["schemas"]["ExistingWall"][];
+            zones?: components["schemas"]["Zone"][];
         };
         TickBody: {
             /**
@@ -780,6 +1658,30 @@ export interface components {
             member: string;
             /** @description Takes the tick back. */
             undone?: boolean;
+        };
+        Tie: {
+            /** @description The corner an angle, offset or along is of. */
+            at?: string;
+            by?: string;
+            /**
+             * Format: double
+             * @description Of an angle, on the room's side, in place of value.
+             */
+            degrees?: number;
+            from?: string;
+            id: string;
+            instrument?: string;
+            /**
+             * @description Length between two corners; angle at a corner between two others; offset of a corner from the line through two others, left of it positive; along that line from the first.
+             * @enum {string}
+             */
+            kind: "length" | "angle" | "offset" | "along";
+            /** @description Id of the earlier tie that this one corrects. */
+            replaces?: string;
+            taken?: string;
+            to?: string;
+            value?: string;
+            void?: boolean;
         };
         Wall: {
             /**
@@ -799,6 +1701,30 @@ export interface components {
             to: components["schemas"]["Place"];
             /** @description Plates from the studs up. Default one of the wall's lumber. */
             top?: string[];
+        };
+        Wanted: {
+            height?: string;
+            id: string;
+            /** @enum {string} */
+            kind: "room" | "door" | "equipment" | "face" | "ceiling" | "salvage";
+            what: string;
+            width?: string;
+        };
+        Wave: {
+            off: string;
+            station: string;
+        };
+        Zone: {
+            id: string;
+            /**
+             * @description Default step.
+             * @enum {string}
+             */
+            kind?: "recess" | "raised" | "jog" | "soffit" | "step";
+            /** @enum {string} */
+            of: "floor" | "ceiling";
+            /** @description Three places or more, in order. */
+            outline: components["schemas"]["Place"][];
         };
     };
     responses: never;
@@ -939,6 +1865,46 @@ export interface operations {
             };
         };
     };
+    "put-assess": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Assess"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "tick-cut": {
         parameters: {
             query?: never;
@@ -957,6 +1923,40 @@ export interface operations {
         responses: {
             /** @description No Content */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    shoot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Aim"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1024,6 +2024,50 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Lumber"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "import-outline": {
+        parameters: {
+            query: {
+                layer: string;
+                unit: "mm" | "cm" | "m" | "in" | "ft";
+            };
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/dxf": string;
+                "application/octet-stream": string;
             };
         };
         responses: {
@@ -1121,6 +2165,219 @@ export interface operations {
             };
         };
     };
+    "export-readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "import-readings": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-room-dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-room-svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-section": {
+        parameters: {
+            query: {
+                x1: string;
+                y1: string;
+                x2: string;
+                y2: string;
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanDrawing"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "put-settings": {
         parameters: {
             query?: never;
@@ -1174,6 +2431,554 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Start-jobRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-corners": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Put-cornersRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-existing-walls": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExistingWall"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "delete-existing-walls": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-hidden": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Hidden"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "delete-hidden": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-instruments": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Instrument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "delete-instruments": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-joists": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Joists"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "delete-joists": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-obstructions": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Obstruction"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "delete-obstructions": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-zones": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Zone"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "delete-zones": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-tie": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tie"];
             };
         };
         responses: {
@@ -1263,6 +3068,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-layers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/dxf": string;
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingLayers"];
                 };
             };
             /** @description Error */

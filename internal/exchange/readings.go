@@ -1,0 +1,358 @@
+// Package exchange reads and writes open formats: readings as CSV, a room's
+// outline as DXF and SVG. It reads in bounded memory and names the line at
+// fault; what it doesn't know it keeps.
+package exchange
+
+import (
+	"bufio"
+	"bytes"
+	"encoding/csv"
+	"errors"
+	"fmt"
+	"io"
+	"strings"
+	"unicode/utf8"
+
+	"homalos/internal/job"
+	"homalos/internal/measure"
+)
+
+// MostBytes is the largest file that is read.
+const MostBytes = 8 << 20
+
+// mostRows is how many readings one file may hold.
+const mostRows = 4000
+
+// columns are the documented ones, in the order written. Those that hold a
+// length carry their unit in the header: "value [in]".
+var columns = []struct {
+	name   string
+	length bool
+	get    func(*job.Reading) *string
+}{
+	{"id", false, func(r *job.Reading) *string { return &r.ID }},
+	{"kind", false, func(r *job.Reading) *string { return &r.Kind }},
+	{"basis", false, func(r *job.Reading) *string { return &r.Basis }},
+	{"wall", false, func(r *job.Reading) *string { return &r.Place.Wall }},
+	{"station", true, func(r *job.Reading) *string { return &r.Place.Station }},
+	{"x", true, func(r *job.Reading) *string { return &r.Place.X }},
+	{"y", true, func(r *job.Reading) *string { return &r.Place.Y }},
+	{"value", true, func(r *job.Reading) *string { return &r.Value }},
+	{"instrument", false, func(r *job.Reading) *string { return &r.Instrument }},
+	{"by", false, func(r *job.Reading) *string { return &r.By }},
+	{"taken", false, func(r *job.Reading) *string { return &r.Taken }},
+	{"stood on", false, func(r *job.Reading) *string { return &r.Stood.What }},
+	{"stood thick", true, func(r *job.Reading) *string { return &r.Stood.Thick }},
+	{"stopped at", false, func(r *job.Reading) *string { return &r.Stopped.What }},
+	{"stopped thick", true, func(r *job.Reading) *string { return &r.Stopped.Thick }},
+	{"replaces", false, func(r *job.Reading) *string { return &r.Replaces }},
+}
+
+// units that a header may name, and what a number in them is written with.
+var units = map[string]string{"in": "in", "inch": "in", "inches": "in", "mm": "mm", "cm": "cm", "m": "m", "ft": "ft"}
+
+// unitOf is the unit that lengths of a system are written in.
+func unitOf(u measure.System) string { return u.Words("in", "mm") }
+
+// WriteReadings writes readings as CSV, with the unit in the header.
+func WriteReadings(w io.Writer, readings []job.Reading, system measure.System) error {
+	out := csv.NewWriter(w)
+	var extra []string
+	seen := map[string]bool{}
+	for _, r := range readings {
+		for _, x := range r.Extra {
+			if !seen[x.Column] {
+				seen[x.Column] = true
+				extra = append(extra, x.Column)
+			}
+		}
+	}
+	unit := unitOf(system)
+	var head []string
+	for _, c := range columns {
+		if c.length {
+			head = append(head, c.name+" ["+unit+"]")
+		} else {
+			head = append(head, c.name)
+		}
+	}
+	if err := out.Write(append(append(head, "void"), extra...)); err != nil {
+		return err
+	}
+	for _, r := range readings {
+		r = filled(r)
+		var row []string
+		for _, c := range columns {
+			text := *c.get(&r)
+			if c.length && text != "" {
+				l, err := measure.Read(text, system)
+				if err != nil {
+					return fmt.Errorf("reading %s, %s: %w", r.ID, c.name, err)
+				}
+				text = strings.TrimSuffix(system.Write(l), " "+unit)
+			}
+			row = append(row, guarded(text))
+		}
+		void := ""
+		if r.Void {
+			void = "yes"
+		}
+		row = append(row, void)
+		for _, name := range extra {
+			text := ""
+			for _, x := range r.Extra {
+				if x.Column == name {
+					text = x.Value
+				}
+			}
+			row = append(row, guarded(text))
+		}
+		if err := out.Write(row); err != nil {
+			return err
+		}
+	}
+	out.Flush()
+	return out.Error()
+}
+
+// guarded keeps a spreadsheet from taking free text for a formula. Negative
+// lengths start with a minus and stay as they are.
+func guarded(text string) string {
+	if text != "" && strings.ContainsRune("=+@\t", rune(text[0])) {
+		return "'" + text
+	}
+	return text
+}
+
+func filled(r job.Reading) job.Reading {
+	place, stood, stopped := job.Place{}, job.Stood{}, job.Stood{}
+	if r.Place != nil {
+		place = *r.Place
+	}
+	if r.Stood != nil {
+		stood = *r.Stood
+	}
+	if r.Stopped != nil {
+		stopped = *r.Stopped
+	}
+	r.Place, r.Stood, r.Stopped = &place, &stood, &stopped
+	return r
+}
+
+// column is what one column of a list holds.
+type column struct {
+	at   int // in columns, -1 for one that is kept as it is, -2 for void
+	name string
+	unit string
+}
+
+// ReadReadings reads a list of readings. Commas, semicolons and tabs part its
+// columns; unknown columns are kept. Every fault names its line; with faults
+// nothing is returned. next gives an id to a line that has none.
+func ReadReadings(r io.Reader, system measure.System, next func() string) ([]job.Reading, job.Faults) {
+	var faults job.Faults
+	limited := &io.LimitedReader{R: r, N: MostBytes + 1}
+	text := bufio.NewReaderSize(limited, 64<<10)
+	head, _ := text.Peek(4096)
+	switch {
+	case len(bytes.TrimSpace(head)) == 0:
+		faults.Add("line 1", "empty: the first line names the columns: kind, wall, station [in], value [in], …")
+		return nil, faults
+	case bytes.HasPrefix(head, []byte{0xff, 0xfe}) || bytes.HasPrefix(head, []byte{0xfe, 0xff}) || bytes.IndexByte(head, 0) >= 0:
+		faults.Add("line 1", "this is UTF-16 or no text at all: save it as CSV, UTF-8")
+		return nil, faults
+	case bytes.HasPrefix(head, []byte{0xef, 0xbb, 0xbf}):
+		_, _ = text.Discard(3)
+		head = head[3:]
+	}
+	rows := csv.NewReader(text)
+	rows.FieldsPerRecord = -1
+	rows.ReuseRecord = true
+	first, _, _ := bytes.Cut(head, []byte{'\n'})
+	for _, by := range []byte{';', '\t'} {
+		if bytes.Count(first, []byte{by}) > bytes.Count(first, []byte{','}) {
+			rows.Comma = rune(by)
+		}
+	}
+	names, err := rows.Read()
+	if err != nil {
+		faults.Add("line 1", "%s", said(err))
+		return nil, faults
+	}
+	known := heads(names, system, &faults)
+	if len(faults) > 0 {
+		return nil, faults
+	}
+	var out []job.Reading
+	for {
+		row, err := rows.Read()
+		if errors.Is(err, io.EOF) {
+			break
+		}
+		line, _ := rows.FieldPos(0)
+		if err != nil {
+			var parse *csv.ParseError
+			if errors.As(err, &parse) {
+				line = parse.Line
+			}
+			faults.Add(at(line), "%s", said(err))
+			break
+		}
+		if limited.N <= 0 {
+			faults.Add(at(line), "the file is larger than %d MiB: split it before this line", MostBytes>>20)
+			break
+		}
+		if len(out) == mostRows {
+			faults.Add(at(line), "more than %d readings: split the file before this line", mostRows)
+			break
+		}
+		if one, ok := readRow(row, known, at(line), &faults); ok {
+			if one.ID == "" {
+				one.ID = next()
+			}
+			out = append(out, one)
+		}
+		if len(faults) >= 100 {
+			faults.Add(at(line), "and so on: mend these first")
+			break
+		}
+	}
+	if len(faults) == 0 && len(out) == 0 {
+		faults.Add("line 2", "no reading follows the names of the columns")
+	}
+	if len(faults) > 0 {
+		return nil, faults
+	}
+	return out, nil
+}
+
+func at(line int) string { return fmt.Sprintf("line %d", line) }
+
+func said(err error) string {
+	var parse *csv.ParseError
+	if errors.As(err, &parse) {
+		return fmt.Sprintf("column %d: %s: mend the quotes or the column", parse.Column, parse.Err)
+	}
+	if errors.Is(err, io.EOF) {
+		return "empty"
+	}
+	return err.Error()
+}
+
+// heads finds what each column holds.
+func heads(names []string, system measure.System, faults *job.Faults) []column {
+	var out []column
+	seen := map[string]bool{}
+	for i, raw := range names {
+		if !utf8.ValidString(raw) {
+			faults.Add("line 1", "column %d isn't UTF-8: save the file as CSV, UTF-8", i+1)
+			return nil
+		}
+		name, unit := strings.TrimSpace(raw), ""
+		if a, b, ok := strings.Cut(name, "["); ok && strings.HasSuffix(b, "]") {
+			name, unit = strings.TrimSpace(a), strings.ToLower(strings.TrimSuffix(b, "]"))
+		}
+		c := column{-1, strings.TrimSpace(raw), unitOf(system)}
+		for k, known := range columns {
+			if !strings.EqualFold(known.name, name) {
+				continue
+			}
+			c.at = k
+			if unit != "" && known.length {
+				if units[unit] == "" {
+					faults.Add("line 1", "%q: the unit %q isn't known: write in, ft, mm, cm or m", raw, unit)
+				}
+				c.unit = units[unit]
+			}
+			if seen[known.name] {
+				faults.Add("line 1", "the column %q stands twice", known.name)
+			}
+			seen[known.name] = true
+		}
+		if strings.EqualFold(name, "void") {
+			c.at = -2
+		}
+		out = append(out, c)
+	}
+	for _, must := range []string{"kind", "value"} {
+		if !seen[must] {
+			faults.Add("line 1", "no column %q: the names of the columns stand in the first line", must)
+		}
+	}
+	if !seen["station"] && !seen["x"] {
+		faults.Add("line 1", "no column \"station\" (with \"wall\"), and none \"x\" (with \"y\"): where was it read?")
+	}
+	return out
+}
+
+func readRow(row []string, known []column, line string, faults *job.Faults) (job.Reading, bool) {
+	one := filled(job.Reading{})
+	blank := true
+	for i, text := range row {
+		text = strings.TrimSpace(text)
+		if text == "" {
+			continue
+		}
+		blank = false
+		if !utf8.ValidString(text) {
+			faults.Add(line, "column %d isn't UTF-8: save the file as CSV, UTF-8", i+1)
+			return one, false
+		}
+		if i >= len(known) {
+			faults.Add(line, "%d columns, the first line names %d", len(row), len(known))
+			return one, false
+		}
+		c := known[i]
+		switch {
+		case c.at == -2:
+			one.Void = !strings.EqualFold(text, "no")
+		case c.at == -1:
+			if c.name != "" && len(one.Extra) < 40 {
+				one.Extra = append(one.Extra, job.Extra{Column: c.name, Value: text})
+			}
+		case columns[c.at].length:
+			spelled, err := inUnit(text, c.unit)
+			if err != nil {
+				faults.Add(line, "%s: %s", columns[c.at].name, err)
+				return one, false
+			}
+			*columns[c.at].get(&one) = spelled
+		default:
+			*columns[c.at].get(&one) = strings.TrimPrefix(text, "'")
+		}
+	}
+	if blank {
+		return one, false
+	}
+	if *one.Place == (job.Place{}) {
+		one.Place = nil
+	}
+	if *one.Stood == (job.Stood{}) {
+		one.Stood = nil
+	}
+	if *one.Stopped == (job.Stood{}) {
+		one.Stopped = nil
+	}
+	return one, true
+}
+
+// inUnit puts a bare number's unit to it; one that brings its own keeps it. A
+// decimal comma is read as a point.
+func inUnit(text, unit string) (string, error) {
+	system := measure.Imperial
+	if unit == "mm" || unit == "cm" || unit == "m" {
+		system = measure.Metric
+		if strings.Count(text, ",") == 1 && !strings.Contains(text, ".") {
+			text = strings.Replace(text, ",", ".", 1)
+		}
+	}
+	spelled := text
+	if strings.IndexFunc(text, func(r rune) bool { return r >= 'a' && r <= 'z' || r == '"' || r == '\'' || r == '″' || r == '′' }) < 0 {
+		spelled = text + " " + unit
+	}
+	l, err := measure.Read(spelled, system)
+	if err != nil {
+		return "", err
+	}
+	return system.Write(l), nil
+}

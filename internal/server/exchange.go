@@ -1,0 +1,133 @@
+package server
+
+import (
+	"bytes"
+	"context"
+	"fmt"
+	"net/http"
+	"sort"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/google/uuid"
+
+	"homalos/internal/exchange"
+	"homalos/internal/job"
+	"homalos/internal/plan"
+	"homalos/internal/store"
+)
+
+// DrawingLayers are the layers of a drawing that hold lines.
+type DrawingLayers struct {
+	Layers []DrawingLayer `json:"layers" nullable:"false"`
+}
+
+// DrawingLayer is one of them.
+type DrawingLayer struct {
+	Name  string `json:"name"`
+	Lines int    `json:"lines"`
+}
+
+func (s *Server) exchangeRoutes(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "export-readings", Method: http.MethodGet, Path: "/api/jobs/{id}/readings.csv", Summary: "All readings as CSV, units in the header"},
+		s.file("text/csv; charset=utf-8", "readings.csv", func(j store.Job, out *bytes.Buffer) error {
+			var readings []job.Reading
+			if j.Document.Survey != nil {
+				readings = j.Document.Survey.Readings
+			}
+			return exchange.WriteReadings(out, readings, j.Document.Units)
+		}))
+	huma.Register(api, huma.Operation{OperationID: "export-room-dxf", Method: http.MethodGet, Path: "/api/jobs/{id}/room.dxf", Summary: "The room as a DXF drawing in the job's unit"},
+		s.file("application/dxf", "room.dxf", func(j store.Job, out *bytes.Buffer) error {
+			room, err := s.room(j)
+			if err != nil {
+				return err
+			}
+			return exchange.WriteDXF(out, room, j.Document.Units)
+		}))
+	huma.Register(api, huma.Operation{OperationID: "export-room-svg", Method: http.MethodGet, Path: "/api/jobs/{id}/room.svg", Summary: "The room as an SVG drawing"},
+		s.file("image/svg+xml", "room.svg", func(j store.Job, out *bytes.Buffer) error {
+			room, err := s.room(j)
+			if err != nil {
+				return err
+			}
+			return exchange.WriteSVG(out, room, j.Document.Name)
+		}))
+	huma.Register(api, huma.Operation{OperationID: "import-readings", Method: http.MethodPost, Path: "/api/jobs/{id}/readings.csv", Summary: "Add readings from CSV", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("text/csv")},
+		func(ctx context.Context, in *upload) (*jobAnswer, error) {
+			j, err := s.store.Job(ctx, in.ID)
+			if err != nil {
+				return nil, problem(err)
+			}
+			readings, faults := exchange.ReadReadings(bytes.NewReader(in.RawBody), j.Document.Units, newID)
+			if faults != nil {
+				return nil, problem(faults)
+			}
+			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {
+				known := map[string]bool{}
+				for _, r := range found(d).Readings {
+					known[r.ID] = true
+				}
+				for _, r := range readings {
+					if !known[r.ID] { // the same list twice is harmless
+						found(d).Readings = append(found(d).Readings, r)
+					}
+				}
+				return nil
+			})
+		})
+	huma.Register(api, huma.Operation{OperationID: "list-layers", Method: http.MethodPost, Path: "/api/layers", Summary: "The layers of a DXF drawing that hold lines", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("application/dxf")},
+		func(_ context.Context, in *struct{ RawBody []byte }) (*struct{ Body DrawingLayers }, error) {
+			layers, faults := exchange.Layers(bytes.NewReader(in.RawBody))
+			if faults != nil {
+				return nil, problem(faults)
+			}
+			out := DrawingLayers{Layers: []DrawingLayer{}}
+			for name, n := range layers {
+				out.Layers = append(out.Layers, DrawingLayer{name, n})
+			}
+			sort.Slice(out.Layers, func(i, k int) bool { return out.Layers[i].Name < out.Layers[k].Name })
+			return &struct{ Body DrawingLayers }{out}, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "import-outline", Method: http.MethodPost, Path: "/api/jobs/{id}/outline", Summary: "The room's corners as a DXF drawing has them", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("application/dxf")},
+		func(ctx context.Context, in *struct {
+			JobID
+			IfMatch
+			Layer   string `query:"layer" required:"true"`
+			Unit    string `query:"unit" required:"true" enum:"mm,cm,m,in,ft"`
+			RawBody []byte
+		}) (*jobAnswer, error) {
+			outline, faults := exchange.ReadOutline(bytes.NewReader(in.RawBody), in.Layer, in.Unit)
+			if faults != nil {
+				return nil, problem(faults)
+			}
+			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error { return plan.Outlined(d, outline) })
+		})
+}
+
+type upload struct {
+	JobID
+	IfMatch
+	RawBody []byte
+}
+
+func raw(kind string) *huma.RequestBody {
+	return &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{kind: {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
+}
+
+// newID is a reading's id where a list gives none.
+func newID() string { return uuid.Must(uuid.NewV7()).String() }
+
+// file answers with a download made from a job.
+func (s *Server) file(kind, name string, write func(store.Job, *bytes.Buffer) error) func(context.Context, *JobID) (*documentAnswer, error) {
+	return func(ctx context.Context, in *JobID) (*documentAnswer, error) {
+		j, err := s.store.Job(ctx, in.ID)
+		if err != nil {
+			return nil, problem(err)
+		}
+		var out bytes.Buffer
+		if err := write(j, &out); err != nil {
+			return nil, problem(err)
+		}
+		return &documentAnswer{Disposition: fmt.Sprintf("attachment; filename=%q", name), Type: kind, Body: out.Bytes()}, nil
+	}
+}

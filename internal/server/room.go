@@ -1,0 +1,97 @@
+package server
+
+import (
+	"context"
+	"net/http"
+	"sync"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"homalos/internal/job"
+	"homalos/internal/plan"
+	"homalos/internal/store"
+)
+
+// RoomBody is the building as found, with the job's revision it follows from.
+type RoomBody struct {
+	ID       string    `json:"id"`
+	Revision int64     `json:"revision"`
+	Room     plan.Room `json:"room"`
+	Devices  bool      `json:"devices" doc:"Measuring devices are connected."`
+}
+
+// rooms keeps the last room of each job, by revision.
+type rooms struct {
+	mu   sync.Mutex
+	last map[string]roomAt
+}
+
+type roomAt struct {
+	revision int64
+	room     plan.Room
+}
+
+func (s *Server) room(j store.Job) (plan.Room, error) {
+	s.plans.rooms.mu.Lock()
+	kept, ok := s.plans.rooms.last[j.ID]
+	s.plans.rooms.mu.Unlock()
+	if ok && kept.revision == j.Revision {
+		return kept.room, nil
+	}
+	p, err := s.plans.of(j)
+	if err != nil {
+		return plan.Room{}, err
+	}
+	made, err := plan.RoomOf(j.Document, p)
+	if err != nil {
+		return made, err
+	}
+	s.plans.rooms.mu.Lock()
+	defer s.plans.rooms.mu.Unlock()
+	if s.plans.rooms.last == nil || len(s.plans.rooms.last) > 100 {
+		s.plans.rooms.last = map[string]roomAt{}
+	}
+	s.plans.rooms.last[j.ID] = roomAt{j.Revision, made}
+	return made, nil
+}
+
+func (s *Server) roomRoutes(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "get-room", Method: http.MethodGet, Path: "/api/jobs/{id}/room", Summary: "The building as found: shape, unevenness, doubts, what to measure next"},
+		func(ctx context.Context, in *JobID) (*struct {
+			ETag string `header:"ETag"`
+			Body RoomBody
+		}, error) {
+			j, err := s.store.Job(ctx, in.ID)
+			if err != nil {
+				return nil, problem(err)
+			}
+			room, err := s.room(j)
+			if err != nil {
+				return nil, problem(err)
+			}
+			out := &struct {
+				ETag string `header:"ETag"`
+				Body RoomBody
+			}{ETag: tag(j.Revision)}
+			out.Body = RoomBody{j.ID, j.Revision, room, s.devices != ""}
+			return out, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "get-section", Method: http.MethodGet, Path: "/api/jobs/{id}/section", Summary: "Floor and ceiling along any line of the plan"},
+		func(ctx context.Context, in *struct {
+			JobID
+			X1 string `query:"x1" required:"true"`
+			Y1 string `query:"y1" required:"true"`
+			X2 string `query:"x2" required:"true"`
+			Y2 string `query:"y2" required:"true"`
+		}) (*struct{ Body plan.Drawing }, error) {
+			j, err := s.store.Job(ctx, in.ID)
+			if err != nil {
+				return nil, problem(err)
+			}
+			d, err := plan.SectionAlong(j.Document, job.Place{X: in.X1, Y: in.Y1}, job.Place{X: in.X2, Y: in.Y2})
+			if err != nil {
+				return nil, problem(err)
+			}
+			return &struct{ Body plan.Drawing }{d}, nil
+		})
+}
