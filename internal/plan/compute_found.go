@@ -81,7 +81,7 @@ func (s *setup) where(r survey.Reading) string {
 func (s *setup) addDoubts(p *Plan, heights *survey.Wary) {
 	for _, d := range heights.Doubts {
 		said := s.doubted(d)
-		f := Finding{Code: "doubtful-reading", Level: string(framing.Warn), Text: said.Text, Fix: "Read it again there and keep what the tape says: nothing is dropped unasked.", Reading: said.Reading}
+		f := Finding{Code: "doubtful-reading", Level: string(framing.Warn), Text: said.Text, Fix: "Read it again there and keep what the tape says: nothing is dropped unasked.", Reading: said.Reading, Apply: string(framing.TakeReading)}
 		place := s.given[said.Reading].Place
 		placed := false
 		for i := range p.Walls {

@@ -15,6 +15,15 @@ export type Drawing = Schemas["PlanDrawing"];
 export type DrawnPiece = Schemas["PlanDrawnPiece"];
 export type Finding = Schemas["PlanFinding"];
 export type Call = Schemas["PlanCall"];
+export type Room = Schemas["PlanRoom"];
+export type RoomTie = Schemas["PlanRoomTie"];
+export type NextStep = Schemas["PlanNext"];
+export type Assessed = Schemas["PlanAssessed"];
+export type Tie = Schemas["Tie"];
+export type Corner = Schemas["Corner"];
+export type Survey = Schemas["Survey"];
+export type Assess = Schemas["Assess"];
+export type Aim = Schemas["Aim"];
 export type Change = Schemas["Change"];
 
 /** What went wrong, in words to show; `at` are the faulty fields by path. */

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { v7 as newId } from "uuid";
-import { api, got, type Job, type Reading, type Wall } from "./client";
+import { type Assess, api, type Corner, got, type Job, type Reading, type Survey, type Tie, type Wall } from "./client";
 
 export { newId };
 
@@ -16,7 +16,34 @@ export const usePlan = (id: string) =>
     placeholderData: (before) => before,
   });
 
+export const useRoom = (id: string) =>
+  useQuery({
+    queryKey: ["room", id],
+    queryFn: () => got(api.GET("/api/jobs/{id}/room", { params: { path: { id } } })),
+    placeholderData: (before) => before,
+  });
+
+/** The lists of what was found: one entry each is given anew or taken out. */
+export type Part = "existing-walls" | "zones" | "hidden" | "instruments" | "joists" | "obstructions";
+const kept: Record<Part, keyof Survey> = {
+  "existing-walls": "walls",
+  zones: "zones",
+  hidden: "hidden",
+  instruments: "instruments",
+  joists: "joists",
+  obstructions: "obstructions",
+};
+export type Entry = { id: string } & Record<string, unknown>;
+export const partOf = (job: Job, part: Part) => (job.document.survey?.[kept[part]] ?? []) as unknown as Entry[];
+
 export type Edit =
+  | { do: "tie"; tie: Tie }
+  | { do: "corners"; corners: Corner[] }
+  | { do: "put"; part: Part; entry: Entry }
+  | { do: "remove"; part: Part; key: string }
+  | { do: "assess"; assess: Assess }
+  | { do: "readings"; csv: string }
+  | { do: "outline"; dxf: string; layer: string; unit: "mm" | "cm" | "m" | "in" | "ft" }
   | { do: "reading"; reading: Reading }
   | { do: "wall"; wall: Wall }
   | { do: "remove-wall"; wall: string }
@@ -28,6 +55,39 @@ function send(id: string, match: string, edit: Edit): Promise<Job> {
   switch (edit.do) {
     case "reading":
       return got(api.POST("/api/jobs/{id}/readings", { params: { path: { id }, header }, body: edit.reading }));
+    case "tie":
+      return got(api.POST("/api/jobs/{id}/ties", { params: { path: { id }, header }, body: edit.tie }));
+    case "corners":
+      return got(api.PUT("/api/jobs/{id}/survey/corners", { params: { path: { id }, header }, body: { corners: edit.corners } }));
+    case "put": {
+      // the parts differ in what an entry holds, not in how it is sent
+      const path = `/api/jobs/{id}/survey/${edit.part}/{key}` as "/api/jobs/{id}/survey/zones/{key}";
+      return got(api.PUT(path, { params: { path: { id, key: edit.entry.id }, header }, body: edit.entry as never }));
+    }
+    case "remove": {
+      const path = `/api/jobs/{id}/survey/${edit.part}/{key}` as "/api/jobs/{id}/survey/zones/{key}";
+      return got(api.DELETE(path, { params: { path: { id, key: edit.key }, header } }));
+    }
+    case "assess":
+      return got(api.PUT("/api/jobs/{id}/assess", { params: { path: { id }, header }, body: edit.assess }));
+    case "readings":
+      return got(
+        api.POST("/api/jobs/{id}/readings.csv", {
+          params: { path: { id }, header },
+          body: edit.csv,
+          bodySerializer: (b) => b,
+          headers: { "Content-Type": "text/csv" },
+        }),
+      );
+    case "outline":
+      return got(
+        api.POST("/api/jobs/{id}/outline", {
+          params: { path: { id }, header, query: { layer: edit.layer, unit: edit.unit } },
+          body: edit.dxf,
+          bodySerializer: (b) => b,
+          headers: { "Content-Type": "application/dxf" },
+        }),
+      );
     case "wall":
       return got(
         api.PUT("/api/jobs/{id}/walls/{wall}", { params: { path: { id, wall: edit.wall.id }, header }, body: edit.wall }),
@@ -58,6 +118,7 @@ export function useEdit(id: string) {
     onSuccess: (job) => {
       cache.setQueryData(["job", id], job);
       cache.invalidateQueries({ queryKey: ["plan", id] });
+      cache.invalidateQueries({ queryKey: ["room", id] });
       cache.invalidateQueries({ queryKey: ["jobs"] });
     },
     onError: () => {

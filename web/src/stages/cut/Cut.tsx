@@ -5,6 +5,7 @@ import { Link, useSearchParams } from "react-router";
 import type { Call } from "../../api/client";
 import { useTick } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
+import { StageCards } from "../../app/StageCards";
 import { Empty } from "../../app/States";
 import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
@@ -163,6 +164,7 @@ export default function Cut() {
         </tbody>
       </table>
       <Wood />
+      <StageCards step="cut" />
     </>
   );
 }

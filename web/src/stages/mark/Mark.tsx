@@ -3,6 +3,7 @@ import { useHotkeys, useLocalStorage } from "@mantine/hooks";
 import { useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { useJobContext } from "../../app/Shell";
+import { StageCards } from "../../app/StageCards";
 import { Empty } from "../../app/States";
 import { WallTabs } from "../../app/WallTabs";
 import { Plates } from "../../drawing/Plates";
@@ -81,14 +82,19 @@ export default function Mark() {
             />
           )}
           <Findings
-            findings={[...worked.findings, ...plan.plan.findings]}
+            findings={[...worked.findings, ...plan.plan.findings.filter((f) => f.code !== "load-hold")]}
             choose={setChosen}
             read={(f) => {
+              if (f.reading)
+                return go(
+                  `/jobs/${id}/read?view=heights&wall=${encodeURIComponent(w.id)}&again=${encodeURIComponent(f.reading)}`,
+                );
               const m = worked.members.find((one) => f.members?.includes(one.id));
               if (m?.frees) go(readAt(m.frees.kind, m.frees.station));
             }}
           />
           <Controls wall={w} />
+          <StageCards step="mark" />
         </div>
       </div>
     </>

@@ -1,0 +1,72 @@
+import { Button } from "@mantine/core";
+import { IconViewfinder } from "@tabler/icons-react";
+import { useEffect, useRef, useState } from "react";
+import { type Aim, api, got, Problem } from "../api/client";
+import "./tray.css";
+
+interface Shot {
+  sequence: number;
+  device: string;
+  kind: string;
+  value?: string;
+  degrees?: number;
+}
+interface Props {
+  job: string;
+  connected: boolean;
+  /** what to point at; nothing while the place isn't known yet */
+  aim?: Aim;
+  fill: (value: string, device: string) => void;
+}
+
+/** The measuring devices: shoot puts the reading in the field that waits for it. */
+export function Tray({ job, connected, aim, fill }: Props) {
+  const [state, setState] = useState<"off" | "listening" | "lost">("off");
+  const [said, setSaid] = useState("");
+  const [waiting, setWaiting] = useState(false);
+  const filled = useRef(fill);
+  filled.current = fill;
+  const kind = useRef(aim?.kind);
+  kind.current = aim?.kind;
+  useEffect(() => {
+    if (!connected) return;
+    const stream = new EventSource(`/api/jobs/${job}/device/stream`);
+    stream.onopen = () => setState("listening");
+    stream.onerror = () => setState("lost");
+    stream.onmessage = (e) => {
+      const shot = JSON.parse(e.data) as Shot;
+      setWaiting(false);
+      if (shot.kind !== kind.current) return setSaid(`${shot.device}: a ${shot.kind}, not what is asked for here`);
+      const value = shot.value ?? String(shot.degrees ?? "");
+      setSaid(`${shot.device} says ${value.replace(/ (in|mm)$/, "")}`);
+      filled.current(value.replace(/ (in|mm)$/, ""), shot.device);
+    };
+    return () => stream.close();
+  }, [job, connected]);
+  if (!connected) return null;
+  const shoot = () => {
+    if (!aim) return;
+    setWaiting(true);
+    got(api.POST("/api/jobs/{id}/device/shoot", { params: { path: { id: job } }, body: aim })).catch((e) => {
+      setWaiting(false);
+      setSaid(e instanceof Problem ? e.message : String(e));
+    });
+  };
+  return (
+    <fieldset className="tray" aria-label="Measuring devices">
+      <Button
+        h={52}
+        variant="light"
+        leftSection={<IconViewfinder size={22} />}
+        disabled={!aim || state !== "listening"}
+        loading={waiting}
+        onClick={shoot}
+      >
+        Shoot
+      </Button>
+      <span aria-live="polite" className="quiet">
+        {state === "lost" ? "The devices don't answer; trying again." : said || "Simulated devices are listening."}
+      </span>
+    </fieldset>
+  );
+}

@@ -1,0 +1,68 @@
+import { ActionIcon, TextInput } from "@mantine/core";
+import { IconX } from "@tabler/icons-react";
+import { useState } from "react";
+import { newId } from "../../api/hooks";
+import { Do, useAssess } from "./Assess";
+
+/** What hangs on a wall that goes, listed first, each with its new home. */
+export function Hanging({ wall }: { wall: string }) {
+  const { assess, keep } = useAssess();
+  const all = assess.hanging ?? [];
+  const [what, setWhat] = useState("");
+  const add = () =>
+    what.trim() &&
+    keep("what hangs there", { hanging: [...all, { id: newId(), wall, what: what.trim() }] }).then((ok) => ok && setWhat(""));
+  return (
+    <section className="assess-part" aria-label="What hangs on it">
+      <h3>What hangs on it</h3>
+      <ul className="plain">
+        {all
+          .filter((h) => h.wall === wall)
+          .map((h) => (
+            <li key={h.id}>
+              <b className="grow">{h.what}</b>
+              <Home
+                kept={h.home ?? ""}
+                keep={(home) => keep("new home", { hanging: all.map((x) => (x === h ? { ...h, home } : x)) })}
+              />
+              <ActionIcon
+                size={48}
+                variant="subtle"
+                color="gray"
+                aria-label={`Take ${h.what} out`}
+                onClick={() => keep(h.what, { hanging: all.filter((x) => x !== h) })}
+              >
+                <IconX size={18} />
+              </ActionIcon>
+            </li>
+          ))}
+      </ul>
+      <div className="fields">
+        <TextInput
+          label="Switch, socket, thermostat, vent, radiator"
+          value={what}
+          onChange={(e) => setWhat(e.currentTarget.value)}
+          onKeyDown={(e) => e.key === "Enter" && add()}
+        />
+        <Do go={add} off={!what.trim()}>
+          List it
+        </Do>
+      </div>
+    </section>
+  );
+}
+
+function Home({ kept, keep }: { kept: string; keep: (text: string) => void }) {
+  const [text, setText] = useState(kept);
+  return (
+    <TextInput
+      aria-label="Its new home"
+      placeholder="needs a new home"
+      error={kept === "" && text === ""}
+      value={text}
+      onChange={(e) => setText(e.currentTarget.value)}
+      onBlur={() => text.trim() !== kept && keep(text.trim())}
+      onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
+    />
+  );
+}

@@ -1,0 +1,324 @@
+import { Button, SegmentedControl, Text } from "@mantine/core";
+import { useMediaQuery } from "@mantine/hooks";
+import { IconKeyboard } from "@tabler/icons-react";
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useRef, useState } from "react";
+import { useSearchParams } from "react-router";
+import type { Job, Problem, Reading, Room } from "../../api/client";
+import { newId, useEdit } from "../../api/hooks";
+import { useJobContext } from "../../app/Shell";
+import { Empty } from "../../app/States";
+import { tell } from "../../app/say";
+import { useUndo } from "../../app/undo";
+import { WallTabs } from "../../app/WallTabs";
+import { Len } from "../../drawing/Len";
+import { Section } from "../../drawing/Section";
+import { Keypad } from "../../entry/Keypad";
+import { LengthField } from "../../entry/LengthField";
+import { Tray } from "../../entry/Tray";
+import { Doubt } from "./Doubt";
+import { ReadingList } from "./ReadingList";
+
+type Kind = Reading["kind"];
+const bare = (l: string) => l.replace(/ (in|mm)$/, "");
+const fresh = (kind: Kind) => (kind === "floor" ? "-" : "");
+
+/** The id of the reading that stands in for this one now: the last of its corrections. */
+function standing(readings: Reading[], id: string): string {
+  const by = new Map(readings.map((r) => [r.replaces, r.id]));
+  let now = id;
+  for (let next = by.get(now); next; next = by.get(now)) now = next;
+  return now;
+}
+
+/** Readings along one wall, typed as fast as they are called out. */
+export function Heights({ devices, room }: { devices: boolean; room: Room }) {
+  const { id, job, plan, wall } = useJobContext();
+  const d = job.document;
+  const w = d.walls?.[wall];
+  const edit = useEdit(id);
+  const cache = useQueryClient();
+  const undo = useUndo();
+  const [search, setSearch] = useSearchParams();
+  const touch = useMediaQuery("(pointer: coarse), (max-width: 760px)", false);
+  const [keys, setKeys] = useState<boolean>();
+  const steps = plan.asks[wall]?.next ?? [];
+  const next = steps[0];
+  const wanted = search.get("at");
+  const [kind, setKind] = useState<Kind>("gap");
+  const [basis, setBasis] = useState<NonNullable<Reading["basis"]>>("open");
+  const [station, setStation] = useState("");
+  const [value, setValue] = useState("");
+  const [correcting, setCorrecting] = useState<Reading>();
+  const [device, setDevice] = useState("");
+  const [onStation, setOnStation] = useState(false);
+  const valueField = useRef<HTMLInputElement>(null);
+  const touched = useRef(false);
+  const fault = edit.error as Problem | null;
+
+  // the place asked for stands ready until something is typed
+  const suggestion = wanted ? `${search.get("kind") ?? "gap"}|${wanted}` : next ? `${next.kind}|${bare(next.station)}` : "";
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only a new suggestion or wall may change the fields
+  useEffect(() => {
+    if (touched.current || correcting) return;
+    const [k, at] = suggestion.split("|");
+    setKind((k || "gap") as Kind);
+    setStation(at ?? "");
+    setValue(fresh((k || "gap") as Kind));
+  }, [suggestion, w?.id]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another wall starts afresh
+  useEffect(() => {
+    touched.current = false;
+    setCorrecting(undefined);
+    edit.reset();
+  }, [w?.id]);
+
+  const correct = (r: Reading) => {
+    touched.current = true;
+    setCorrecting(r);
+    setKind(r.kind);
+    setBasis(r.basis ?? "open");
+    setStation(bare(r.place?.station ?? ""));
+    setValue(bare(r.value ?? ""));
+    setTimeout(() => valueField.current?.select(), 0);
+  };
+  const again = search.get("again");
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when asked for by address
+  useEffect(() => {
+    const r = d.survey?.readings?.find((one) => one.id === again);
+    if (r) correct(r);
+  }, [again]);
+
+  if (!w) {
+    return (
+      <>
+        <WallTabs />
+        <Empty title="First, a wall">
+          <Text>
+            Readings are taken along a wall. Add one by the two ends of its snapped line; then tape the gap at three places or
+            more.
+          </Text>
+        </Empty>
+      </>
+    );
+  }
+  const type = (set: (v: string) => void) => (v: string) => {
+    touched.current = true;
+    if (edit.error) edit.reset();
+    set(v);
+  };
+  const add = () => {
+    if (edit.isPending || value.trim() === "" || value.trim() === "-") return valueField.current?.focus();
+    const reading: Reading = {
+      id: newId(),
+      kind,
+      place: { wall: w.id, station },
+      value,
+      taken: new Date().toISOString(),
+      ...(kind === "gap" ? { basis } : {}),
+      ...(correcting ? { replaces: correcting.id } : {}),
+      ...(device && d.survey?.instruments?.some((i) => i.id === device) ? { instrument: device } : {}),
+    };
+    const was = correcting;
+    edit.mutateAsync({ do: "reading", reading }).then(
+      () => {
+        undo.push(`${kind} at ${station}`, () => takeBack(reading, was));
+        touched.current = false;
+        setCorrecting(undefined);
+        setDevice("");
+        if (wanted) setSearch({ wall: w.id }, { replace: true });
+        setValue(fresh(kind));
+        valueField.current?.focus();
+      },
+      (e: Problem) => {
+        if (!e.of(".value") && !e.of(".place.station")) tell(e);
+      },
+    );
+  };
+  /** Takes a reading back: a new line voids what stands of it, or brings back what it replaced. */
+  const takeBack = (r: Reading, before?: Reading) => {
+    const replaces = standing(cache.getQueryData<Job>(["job", id])?.document.survey?.readings ?? [], r.id);
+    const taken = new Date().toISOString();
+    const back: Reading = before
+      ? { ...before, id: newId(), replaces, taken }
+      : { id: newId(), kind: r.kind, replaces, void: true, taken };
+    return edit.mutateAsync({ do: "reading", reading: back });
+  };
+  const doubts = room.doubts.filter((x) => d.survey?.readings?.some((r) => r.id === x.reading && r.place?.wall === w.id));
+  const drawing = plan.drawings[wall];
+  const held = plan.plan.walls[wall]?.members.filter((m) => m.state === "measure-first").length ?? 0;
+  const showKeys = keys ?? touch;
+  return (
+    <>
+      <WallTabs />
+      <div className="read">
+        <div className="entry">
+          <div className="ask" aria-live="polite">
+            {correcting ? (
+              <b>
+                Correcting {correcting.kind} at <Len text={correcting.place?.station ?? ""} />
+              </b>
+            ) : next && next.frees > 0 ? (
+              <b className="is-held">
+                Next: {next.kind} at <Len text={next.said} />, frees {next.frees}
+              </b>
+            ) : next ? (
+              <b>
+                Next: {next.kind} at <Len text={next.said} />
+              </b>
+            ) : (
+              <b className="is-ready">
+                {held === 0
+                  ? "Enough: no piece of this wall waits for a reading"
+                  : "Held pieces wait for another wall's readings"}
+              </b>
+            )}
+          </div>
+          <SegmentedControl
+            fullWidth
+            size="md"
+            aria-label="What is read"
+            value={kind}
+            onChange={(k) => {
+              touched.current = true;
+              setKind(k as Kind);
+              if (value === "" || value === "-") setValue(fresh(k as Kind));
+            }}
+            data={["gap", "floor", "ceiling"]}
+          />
+          {kind === "gap" && (
+            <SegmentedControl
+              fullWidth
+              size="sm"
+              aria-label="What the tape stood between"
+              value={basis}
+              onChange={(b) => setBasis(b as "open")}
+              data={[
+                { value: "open", label: "open" },
+                { value: "stacked", label: "over plates" },
+                { value: "between", label: "between plates" },
+              ]}
+            />
+          )}
+          <div className="two">
+            <LengthField
+              label={`Along wall ${w.id}`}
+              size="lg"
+              value={station}
+              units={d.units}
+              mark={d.mark}
+              change={type(setStation)}
+              enter={() => valueField.current?.focus()}
+              onFocus={() => setOnStation(true)}
+              inputMode={showKeys ? "none" : undefined}
+              fault={fault?.of(".place.station")}
+            />
+            <LengthField
+              label={kind === "gap" ? "Gap" : "From the laser, down is −"}
+              size="lg"
+              value={value}
+              units={d.units}
+              mark={d.mark}
+              change={type(setValue)}
+              enter={add}
+              onFocus={() => setOnStation(false)}
+              field={valueField}
+              inputMode={showKeys ? "none" : undefined}
+              data-autofocus
+              fault={fault?.of(".value")}
+              className="value-field"
+            />
+          </div>
+          <Tray
+            job={id}
+            connected={devices}
+            aim={station.trim() === "" ? undefined : { kind, place: { wall: w.id, station } }}
+            fill={(v, by) => {
+              touched.current = true;
+              setValue(v);
+              setDevice(by);
+              valueField.current?.focus();
+            }}
+          />
+          {showKeys && (
+            <Keypad
+              units={d.units}
+              mark={plan.plan.mark}
+              value={onStation ? station : value}
+              change={type(onStation ? setStation : setValue)}
+              enter={onStation ? () => valueField.current?.focus() : add}
+            />
+          )}
+          <div className="buttons">
+            <Button h={52} size="md" loading={edit.isPending} onClick={add} className={showKeys ? "wide-only" : ""}>
+              {correcting ? "Keep the correction" : "Keep, next"}
+            </Button>
+            {correcting && (
+              <Button
+                h={52}
+                variant="default"
+                onClick={() => {
+                  touched.current = false;
+                  setCorrecting(undefined);
+                  setStation(suggestion.split("|")[1] ?? "");
+                  setValue(fresh(kind));
+                }}
+              >
+                Leave it
+              </Button>
+            )}
+            <Button
+              h={52}
+              variant="subtle"
+              className="wide-only"
+              leftSection={<IconKeyboard size={20} />}
+              onClick={() => setKeys(!showKeys)}
+              aria-pressed={showKeys}
+            >
+              Keypad
+            </Button>
+          </div>
+        </div>
+        <div className="found">
+          {doubts.map((x) => (
+            <Doubt
+              key={x.reading}
+              text={x.text}
+              again={() => {
+                const r = d.survey?.readings?.find((one) => one.id === x.reading);
+                if (r) correct(r);
+              }}
+            />
+          ))}
+          {drawing && (
+            <Section
+              drawing={drawing}
+              height={340}
+              stretch={16}
+              pieces={false}
+              pin={(r) => {
+                const reading = d.survey?.readings?.find((one) => one.id === r);
+                if (reading) correct(reading);
+              }}
+            />
+          )}
+          <ReadingList
+            readings={d.survey?.readings ?? []}
+            wall={w.id}
+            byPlace={plan.usual.byPlace}
+            correct={correct}
+            takeBack={(r) =>
+              takeBack(r).then(
+                () =>
+                  undo.push(`taking back ${r.kind}`, () =>
+                    edit.mutateAsync({ do: "reading", reading: { ...r, id: newId(), replaces: undefined } }),
+                  ),
+                tell,
+              )
+            }
+          />
+        </div>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,174 @@
+import { Button, NativeSelect, SegmentedControl } from "@mantine/core";
+import { useEffect, useRef, useState } from "react";
+import type { Problem, Reading, Room } from "../../api/client";
+import { newId, useEdit } from "../../api/hooks";
+import { useJobContext } from "../../app/Shell";
+import { tell } from "../../app/say";
+import { useUndo } from "../../app/undo";
+import type { Spot } from "../../drawing/RoomPlan";
+import { LengthField } from "../../entry/LengthField";
+import { Tray } from "../../entry/Tray";
+
+type Kind = Reading["kind"];
+type What = NonNullable<Reading["stood"]>["what"];
+
+interface Props {
+  devices: boolean;
+  spot?: Spot;
+  room: Room;
+  /** counts how often the plan asked for a reading here */
+  take: number;
+}
+
+const text = (mm: number, units: string) => (units === "metric" ? String(Math.round(mm)) : String(Math.round(mm / 6.35) / 4));
+
+/** A height read at any place of the plan: chosen on the picture or typed. */
+export function LevelEntry({ devices, spot, take }: Props) {
+  const { id, job } = useJobContext();
+  const d = job.document;
+  const edit = useEdit(id);
+  const undo = useUndo();
+  const [kind, setKind] = useState<Kind>("floor");
+  const [x, setX] = useState("");
+  const [y, setY] = useState("");
+  const [value, setValue] = useState("-");
+  const [on, setOn] = useState("");
+  const [thick, setThick] = useState("");
+  const [device, setDevice] = useState("");
+  const field = useRef<HTMLInputElement>(null);
+  const fault = edit.error as Problem | null;
+  useEffect(() => {
+    if (!spot) return;
+    setX(text(spot.x, d.units));
+    setY(text(spot.y, d.units));
+  }, [spot, d.units]);
+  useEffect(() => {
+    if (take > 0) field.current?.focus();
+  }, [take]);
+  const fresh = (k: Kind) => (k === "floor" ? "-" : "");
+  const keep = () => {
+    if (edit.isPending || value.trim() === "" || value.trim() === "-") return field.current?.focus();
+    const stands = on ? { what: on as What, ...(thick.trim() ? { thick } : {}) } : undefined;
+    const reading: Reading = {
+      id: newId(),
+      kind,
+      place: { x, y },
+      value,
+      taken: new Date().toISOString(),
+      ...(kind === "gap" ? { basis: "open" as const } : {}),
+      ...(stands ? (kind === "ceiling" ? { stopped: stands } : { stood: stands }) : {}),
+      ...(device && d.survey?.instruments?.some((i) => i.id === device) ? { instrument: device } : {}),
+    };
+    edit.mutateAsync({ do: "reading", reading }).then(
+      () => {
+        undo.push(`${kind} on the plan`, () =>
+          edit.mutateAsync({
+            do: "reading",
+            reading: { id: newId(), kind, replaces: reading.id, void: true, taken: new Date().toISOString() },
+          }),
+        );
+        setValue(fresh(kind));
+        setDevice("");
+        field.current?.focus();
+      },
+      (e: Problem) => {
+        if (Object.keys(e.at).length === 0) tell(e);
+      },
+    );
+  };
+  const type = (set: (v: string) => void) => (v: string) => {
+    if (edit.error) edit.reset();
+    set(v);
+  };
+  return (
+    <div className="entry-box">
+      <SegmentedControl
+        fullWidth
+        aria-label="Height of"
+        value={kind}
+        onChange={(k) => {
+          setKind(k as Kind);
+          setOn("");
+          if (value === "" || value === "-") setValue(fresh(k as Kind));
+        }}
+        data={["floor", "ceiling", "gap"]}
+      />
+      <div className="two">
+        <LengthField
+          label="Across, from corner 1"
+          size="md"
+          value={x}
+          units={d.units}
+          mark={d.mark}
+          change={type(setX)}
+          fault={fault?.of(".place.x")}
+        />
+        <LengthField
+          label="Up, off side 1–2"
+          size="md"
+          value={y}
+          units={d.units}
+          mark={d.mark}
+          change={type(setY)}
+          fault={fault?.of(".place.y")}
+        />
+      </div>
+      <LengthField
+        label={kind === "gap" ? "Gap" : "From the laser, down is −"}
+        size="lg"
+        value={value}
+        units={d.units}
+        mark={d.mark}
+        change={type(setValue)}
+        enter={keep}
+        field={field}
+        fault={fault?.of(".value") ?? fault?.of("]")}
+      />
+      <div className="two">
+        <NativeSelect
+          label={kind === "ceiling" ? "Stopped at" : "Stood on"}
+          value={on}
+          onChange={(e) => setOn(e.currentTarget.value)}
+          data={
+            kind === "ceiling"
+              ? [
+                  { value: "", label: "the ceiling" },
+                  { value: "board", label: "board that comes off" },
+                  { value: "texture", label: "texture that comes off" },
+                  { value: "joist", label: "joist; a block will hang" },
+                  { value: "deck", label: "deck between joists" },
+                ]
+              : [
+                  { value: "", label: "the bare floor" },
+                  { value: "carpet", label: "carpet that comes off" },
+                  { value: "board", label: "board that comes off" },
+                ]
+          }
+        />
+        {on && on !== "deck" && (
+          <LengthField
+            label="Thick"
+            value={thick}
+            units={d.units}
+            mark={d.mark}
+            change={type(setThick)}
+            fault={fault?.of(".thick")}
+          />
+        )}
+      </div>
+      <Tray
+        job={id}
+        connected={devices}
+        aim={x.trim() && y.trim() ? { kind, place: { x, y } } : undefined}
+        fill={(v, by) => {
+          type(setValue)(v);
+          setDevice(by);
+          field.current?.focus();
+        }}
+      />
+      <Button h={52} size="md" loading={edit.isPending} onClick={keep}>
+        Keep, next
+      </Button>
+    </div>
+  );
+}

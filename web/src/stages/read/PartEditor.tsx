@@ -1,0 +1,187 @@
+import { ActionIcon, Button, Modal, NativeSelect, Stack, Switch, TextInput } from "@mantine/core";
+import { IconPlus, IconX } from "@tabler/icons-react";
+import { useState } from "react";
+import type { Problem } from "../../api/client";
+import { type Entry, partOf, useEdit } from "../../api/hooks";
+import { useJobContext } from "../../app/Shell";
+import { useUndo } from "../../app/undo";
+import { LengthField } from "../../entry/LengthField";
+import { type Field, get, type PartForm, put } from "./parts";
+
+interface Props {
+  form: PartForm;
+  entry: Entry;
+  fresh: boolean;
+  close: () => void;
+}
+
+/** One entry of what was found, by its fields. */
+export function PartEditor({ form, entry, fresh, close }: Props) {
+  const { id, job } = useJobContext();
+  const edit = useEdit(id);
+  const undo = useUndo();
+  const [e, setE] = useState<Entry>(entry);
+  const fault = edit.error as Problem | null;
+  const taken = fresh && partOf(job, form.part).some((one) => one.id === e.id);
+  const keep = () =>
+    edit.mutateAsync({ do: "put", part: form.part, entry: e }).then(
+      () => {
+        undo.push(e.id, () =>
+          edit.mutateAsync(fresh ? { do: "remove", part: form.part, key: e.id } : { do: "put", part: form.part, entry }),
+        );
+        close();
+      },
+      () => {}, // the faults stand at their fields
+    );
+  const set = (path: string, value: unknown) => {
+    if (edit.error) edit.reset();
+    setE(put(e, path, value));
+  };
+  const missing = form.fields.some((f) => f.must && (!f.when || f.when(e)) && !String(get(e, f.path) ?? "").trim());
+  const shown = form.fields.filter((f) => !f.when || f.when(e));
+  const placed = shown.some((f) => fault?.of(`.${f.path}`));
+  return (
+    <Modal opened onClose={close} title={`${form.title}: ${fresh ? "one more" : entry.id}`} size="lg">
+      <Stack gap="sm">
+        <div className="part-fields">
+          {shown.map((f) => (
+            <One
+              key={f.path}
+              f={f}
+              e={e}
+              set={set}
+              lock={!fresh && f.path === "id"}
+              fault={f.path === "id" && taken ? "there is one already" : fault?.of(`.${f.path}`)}
+            />
+          ))}
+        </div>
+        {fault && !placed && <div className="is-stop">{fault.message}</div>}
+        <Button h={52} onClick={keep} loading={edit.isPending} disabled={missing || taken}>
+          Keep it
+        </Button>
+      </Stack>
+    </Modal>
+  );
+}
+
+interface OneProps {
+  f: Field;
+  e: Entry;
+  set: (path: string, value: unknown) => void;
+  fault?: string;
+  lock: boolean;
+}
+
+function One({ f, e, set, fault, lock }: OneProps) {
+  const { job } = useJobContext();
+  const d = job.document;
+  const value = get(e, f.path);
+  const text = value === undefined || value === null ? "" : String(value);
+  switch (f.type) {
+    case "length":
+      return (
+        <LengthField label={f.label} value={text} units={d.units} mark={d.mark} change={(v) => set(f.path, v)} fault={fault} />
+      );
+    case "bool":
+      return <Switch label={f.label} checked={!!value} onChange={(x) => set(f.path, x.currentTarget.checked)} />;
+    case "number":
+      return (
+        <TextInput
+          label={f.label}
+          inputMode="decimal"
+          value={text}
+          error={fault}
+          onChange={(x) => {
+            const n = Number(x.currentTarget.value);
+            set(f.path, x.currentTarget.value === "" ? undefined : Number.isFinite(n) ? n : value);
+          }}
+        />
+      );
+    case "choice":
+    case "corner":
+    case "wall": {
+      const data =
+        f.type === "choice"
+          ? (f.options ?? [])
+          : f.type === "corner"
+            ? (d.survey?.corners ?? []).map((c) => c.id)
+            : (d.survey?.walls ?? []).map((w) => w.id);
+      return (
+        <NativeSelect
+          label={f.label}
+          value={text}
+          error={fault}
+          onChange={(x) => set(f.path, x.currentTarget.value)}
+          data={["", ...data]}
+        />
+      );
+    }
+    case "lengths":
+      return (
+        <TextInput
+          label={`${f.label}, with commas between`}
+          value={((value as string[]) ?? []).join(", ")}
+          error={fault}
+          onChange={(x) =>
+            set(f.path, x.currentTarget.value === "" ? undefined : x.currentTarget.value.split(",").map((t) => t.trim()))
+          }
+        />
+      );
+    case "rows":
+      return <Rows f={f} rows={(value as Record<string, string>[]) ?? []} set={(rows) => set(f.path, rows)} fault={fault} />;
+  }
+  return (
+    <TextInput label={f.label} value={text} error={fault} disabled={lock} onChange={(x) => set(f.path, x.currentTarget.value)} />
+  );
+}
+
+interface RowsProps {
+  f: Field;
+  rows: Record<string, string>[];
+  set: (rows: Record<string, string>[]) => void;
+  fault?: string;
+}
+
+function Rows({ f, rows, set, fault }: RowsProps) {
+  const { job } = useJobContext();
+  const d = job.document;
+  const columns = f.columns ?? [];
+  return (
+    <fieldset className="part-rows">
+      <legend>{f.label}</legend>
+      {rows.map((row, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: rows have nothing of their own to go by
+        <div key={i} className="part-row" style={{ gridTemplateColumns: `repeat(${columns.length}, 1fr) 48px` }}>
+          {columns.map((c) => (
+            <LengthField
+              key={c.path}
+              label={c.label}
+              value={row[c.path] ?? ""}
+              units={d.units}
+              mark={d.mark}
+              change={(v) => set(rows.map((r, k) => (k === i ? { ...r, [c.path]: v } : r)))}
+            />
+          ))}
+          <ActionIcon
+            size={48}
+            variant="subtle"
+            color="gray"
+            aria-label={`Take row ${i + 1} out`}
+            onClick={() => set(rows.filter((_, k) => k !== i))}
+          >
+            <IconX size={18} />
+          </ActionIcon>
+        </div>
+      ))}
+      {fault && <div className="is-stop">{fault}</div>}
+      <Button
+        variant="subtle"
+        h={48}
+        leftSection={<IconPlus size={18} />}
+        onClick={() => set([...rows, Object.fromEntries(columns.map((c) => [c.path, ""]))])}
+      >
+        One more
+      </Button>
+    </fieldset>
+  );
+}

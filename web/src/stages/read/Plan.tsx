@@ -1,0 +1,165 @@
+import { Button, SegmentedControl, Text } from "@mantine/core";
+import { useState } from "react";
+import { useSearchParams } from "react-router";
+import type { NextStep, Room } from "../../api/client";
+import { useJobContext } from "../../app/Shell";
+import { Empty } from "../../app/States";
+import { RoomPlan, type Spot } from "../../drawing/RoomPlan";
+import { Corners } from "./Corners";
+import { Doubt } from "./Doubt";
+import { InOut } from "./InOut";
+import { LevelEntry } from "./LevelEntry";
+import { NextList } from "./NextList";
+import { SectionLine } from "./SectionLine";
+import { TapeEntry } from "./TapeEntry";
+import { TieList } from "./TieList";
+
+/** The room from above: its corners from tapes, its unevenness, and what to measure next. */
+export function Plan({ room, devices }: { room: Room; devices: boolean }) {
+  const { job } = useJobContext();
+  const d = job.document;
+  const [search, setSearch] = useSearchParams();
+  const [relief, setRelief] = useState("floor");
+  const [spot, setSpot] = useState<Spot>();
+  const [mode, setMode] = useState<"tape" | "level" | "section">("tape");
+  const [line, setLine] = useState<[Spot, Spot]>();
+  const [tie, setTie] = useState<{ from: string; to: string; replaces?: string }>();
+  const [corners, setCorners] = useState(false);
+  const [take, setTake] = useState(0);
+  const list = d.survey?.corners ?? [];
+  const step = d.units === "metric" ? 25 : 25.4;
+  const wanted = tie ?? first(room.next);
+  const follow = (n: NextStep) => {
+    if (n.what === "tie") {
+      setMode("tape");
+      if (n.from && n.to) setTie({ from: n.from, to: n.to, replaces: n.reading });
+      return;
+    }
+    const to = new URLSearchParams(search);
+    to.set("view", "heights");
+    if (n.wall) to.set("wall", n.wall);
+    if (n.what === "again" && n.reading) to.set("again", n.reading);
+    else if (n.station) {
+      to.set("at", n.station.replace(/ (in|mm)$/, ""));
+      to.set("kind", n.what);
+    }
+    setSearch(to);
+  };
+  const choose = (at: Spot) => {
+    setSpot(at);
+    if (mode === "section") setLine((l) => (l && l[0] === l[1] ? [l[0], at] : [at, at]));
+    else setMode("level");
+  };
+  const has = (of: string) => room.reliefs.some((r) => r.of === of);
+  const shown = has(relief) ? relief : (room.reliefs[0]?.of ?? "none");
+  const legend = room.reliefs.find((r) => r.of === shown);
+  return (
+    <div className="room-view">
+      <div className="picture">
+        <div className="picture-tools no-print">
+          {room.reliefs.length > 0 && (
+            <SegmentedControl
+              aria-label="Unevenness of"
+              value={shown}
+              onChange={setRelief}
+              data={[...room.reliefs.map((r) => r.of as string), "none"]}
+            />
+          )}
+          <span className="grow" />
+          <Button h={48} variant="default" onClick={() => setCorners(true)}>
+            {list.length ? "Corners" : "Set the corners"}
+          </Button>
+          <InOut />
+        </div>
+        {list.length === 0 && room.pins.length === 0 && room.lines.length === 0 ? (
+          <Empty title="First, the corners">
+            <Text>
+              Go round the room with the wall on your right hand and count its corners; say which of them jut into the room. Then
+              tape the sides and a diagonal or two: the shape follows from the tapes.
+            </Text>
+            <Button h={52} onClick={() => setCorners(true)}>
+              Set the corners
+            </Button>
+          </Empty>
+        ) : (
+          <RoomPlan
+            room={room}
+            relief={shown}
+            at={spot}
+            choose={choose}
+            take={() => {
+              setMode("level");
+              setTake(take + 1);
+            }}
+            wanted={mode === "tape" ? wanted : undefined}
+            line={line && line[0] !== line[1] ? line : undefined}
+            step={step}
+          />
+        )}
+        {legend && (
+          <p className="legend quiet">
+            {legend.of === "gap" ? "Floor to ceiling" : `Height of the ${legend.of} from the laser line`}: lowest{" "}
+            <b>{legend.lowest.replace(/^-/, "−")}</b> (dark), highest <b>{legend.highest.replace(/^-/, "−")}</b> (light), a line
+            each {legend.each}. Dotted: too far from a reading to cut by.
+          </p>
+        )}
+        {mode === "section" && <SectionLine line={line} room={room} set={setLine} />}
+      </div>
+      <div className="room-side">
+        {room.troubles.map((t) => (
+          <Doubt key={t} text={t} />
+        ))}
+        {room.doubts.map((x) => (
+          <Doubt
+            key={x.reading}
+            text={x.text}
+            again={() => follow({ what: "again", text: "", frees: 0, reading: x.reading, wall: place(job, x.reading) })}
+          />
+        ))}
+        <NextList room={room} follow={follow} />
+        <SegmentedControl
+          fullWidth
+          size="md"
+          aria-label="What is read"
+          value={mode}
+          onChange={(m) => setMode(m as "tape")}
+          data={[
+            { value: "tape", label: "tape" },
+            { value: "level", label: "height" },
+            { value: "section", label: "section" },
+          ]}
+        />
+        {mode === "tape" && (
+          <TapeEntry
+            devices={devices}
+            wanted={wanted}
+            done={() => setTie(undefined)}
+            set={() => setCorners(true)}
+            key={wanted ? `${wanted.from}-${wanted.to}-${tie?.replaces ?? ""}` : "none"}
+            replaces={tie?.replaces}
+          />
+        )}
+        {mode === "level" && <LevelEntry devices={devices} spot={spot} room={room} take={take} />}
+        {mode === "section" && (
+          <Text className="quiet">Touch the two ends of a line on the plan, or choose two corners below it.</Text>
+        )}
+        <TieList
+          room={room}
+          again={(t) => {
+            setMode("tape");
+            setTie({ from: t.from, to: t.to, replaces: t.id });
+          }}
+        />
+      </div>
+      {corners && <Corners close={() => setCorners(false)} />}
+    </div>
+  );
+}
+
+const first = (next: NextStep[]) => {
+  const n = next.find((one) => one.what === "tie" && one.from && one.to && !one.reading);
+  return n?.from && n.to ? { from: n.from, to: n.to } : undefined;
+};
+
+const place = (job: ReturnType<typeof useJobContext>["job"], id: string) =>
+  job.document.survey?.readings?.find((r) => r.id === id)?.place?.wall;

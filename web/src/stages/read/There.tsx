@@ -1,0 +1,113 @@
+import { ActionIcon, Button } from "@mantine/core";
+import { IconPencil, IconPlus, IconTrash } from "@tabler/icons-react";
+import { useState } from "react";
+import type { Room } from "../../api/client";
+import { type Entry, partOf, useEdit } from "../../api/hooks";
+import { useJobContext } from "../../app/Shell";
+import { tell } from "../../app/say";
+import { useUndo } from "../../app/undo";
+import { PartEditor } from "./PartEditor";
+import { forms, type PartForm } from "./parts";
+
+/** What is in the building besides its shape: lists, each entry editable. */
+export function There({ room }: { room: Room }) {
+  const { id, job } = useJobContext();
+  const edit = useEdit(id);
+  const undo = useUndo();
+  const [open, setOpen] = useState<{ form: PartForm; entry: Entry; fresh: boolean }>();
+  const remove = (form: PartForm, e: Entry) =>
+    edit
+      .mutateAsync({ do: "remove", part: form.part, key: e.id })
+      .then(() => undo.push(`${e.id}`, () => edit.mutateAsync({ do: "put", part: form.part, entry: e })), tell);
+  const more = (form: PartForm, e: Entry) => {
+    if (form.part === "instruments") return room.instruments.find((i) => i.id === e.id)?.text;
+    if (form.part !== "existing-walls") return;
+    const w = room.walls.find((one) => one.id === e.id);
+    return [
+      w?.in && `leans ${w.in} in over ${w.height}`,
+      w?.out && w.out !== "0" && `${w.out} out`,
+      w?.bulge && `bulges ${w.bulge}`,
+    ]
+      .filter(Boolean)
+      .join(", ");
+  };
+  return (
+    <div className="there">
+      {forms.map((form) => {
+        const list = partOf(job, form.part);
+        return (
+          <section key={form.part} aria-label={form.title}>
+            <div className="there-head">
+              <h2>{form.title}</h2>
+              <Button
+                h={48}
+                variant="subtle"
+                leftSection={<IconPlus size={18} />}
+                aria-label={`Add a ${form.one}`}
+                onClick={() => setOpen({ form, entry: form.fresh, fresh: true })}
+              >
+                Add
+              </Button>
+            </div>
+            {list.length === 0 && <p className="quiet">{form.empty}</p>}
+            <ul className="there-list">
+              {list.map((e) => (
+                <li key={e.id}>
+                  <div className="grow">
+                    <b>{e.id}</b> <span>{form.said(e)}</span>
+                    {more(form, e) && <div className="quiet">{more(form, e)}</div>}
+                  </div>
+                  <ActionIcon
+                    size={48}
+                    variant="subtle"
+                    aria-label={`Change ${e.id}`}
+                    onClick={() => setOpen({ form, entry: e, fresh: false })}
+                  >
+                    <IconPencil size={20} />
+                  </ActionIcon>
+                  <ActionIcon
+                    size={48}
+                    variant="subtle"
+                    color="gray"
+                    aria-label={`Take ${e.id} out`}
+                    onClick={() => remove(form, e)}
+                  >
+                    <IconTrash size={20} />
+                  </ActionIcon>
+                </li>
+              ))}
+            </ul>
+          </section>
+        );
+      })}
+      {room.readings.length > 0 && (
+        <section aria-label="Raw and used">
+          <h2>Read and used differ</h2>
+          <table className="lines">
+            <thead>
+              <tr>
+                <th className="num">Read</th>
+                <th className="num">To the mark</th>
+                <th className="num">Used</th>
+                <th>Why</th>
+              </tr>
+            </thead>
+            <tbody>
+              {room.readings.map((r) => (
+                <tr key={r.reading} className={r.strays ? "is-held" : ""}>
+                  <td className="num">{r.raw}</td>
+                  <td className="num">{r.rounded}</td>
+                  <td className="num">
+                    <b>{r.used}</b>
+                  </td>
+                  <td>{r.why}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      )}
+      {open && <PartEditor {...open} close={() => setOpen(undefined)} />}
+    </div>
+  );
+}
