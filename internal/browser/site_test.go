@@ -142,7 +142,7 @@ func TestAMetricJobIsReadAndWrittenInMillimetres(t *testing.T) {
 	v.sees("No job yet")
 	require.NoError(t, chromedp.Do(v.ctx, chromedp.SetUploadFiles(chromedp.CSS("input[type=file]"), []string{abs(t, "../../demo/wardrobe.json")})))
 	v.sees("Puppet wardrobe", "millimetres")
-	v.presses("B 60° screen")
+	v.presses("Heights", "B 60° screen")
 	v.sees("Next: gap at 2678")
 	v.types("Gap", "2.431 m\n")
 	v.until(`[...document.querySelectorAll('table.readings b')].some(b => b.innerText === '2431')`)

@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/browser"
+	"homalos/internal/instrument"
 	"homalos/internal/job"
 	"homalos/internal/server"
 	"homalos/internal/store"
@@ -26,6 +27,7 @@ type visitor struct {
 	t   *testing.T
 	ctx context.Context
 	web *httptest.Server
+	kit *instrument.Kit // the devices that its tray is connected to
 }
 
 func visit(t *testing.T, width, height int64, demo bool) *visitor {
@@ -40,14 +42,31 @@ func visit(t *testing.T, width, height int64, demo bool) *visitor {
 		_, err = db.ForCrew(store.BuiltInCrew).Create(context.Background(), id, d)
 		require.NoError(t, err)
 	}
-	web := httptest.NewServer(server.New(db))
-	t.Cleanup(web.Close)
+	kit := practice(t)
+	devices := httptest.NewServer(instrument.NewBench(map[string]*instrument.Kit{}, func(string) *instrument.Kit { return kit }))
+	web := httptest.NewServer(server.New(db, server.WithDevices(devices.URL)))
+	t.Cleanup(func() {
+		web.CloseClientConnections() // a stream never ends of itself
+		devices.CloseClientConnections()
+		web.Close()
+		devices.Close()
+	})
 	timed, cancel := context.WithTimeout(context.Background(), 90*time.Second)
 	t.Cleanup(cancel)
 	ctx, done, err := browser.Open(timed, width, height)
 	require.NoError(t, err)
 	t.Cleanup(done)
-	return &visitor{t, ctx, web}
+	return &visitor{t, ctx, web, kit}
+}
+
+// practice are devices in the practice room, with no blunders but planted ones.
+func practice(t *testing.T) *instrument.Kit {
+	t.Helper()
+	raw, err := os.ReadFile("../../demo/practice.truth.json")
+	require.NoError(t, err)
+	room, err := instrument.Read(raw)
+	require.NoError(t, err)
+	return instrument.NewKit(room, 5, 0)
 }
 
 func (v *visitor) goes(path string) {
@@ -167,6 +186,8 @@ func TestANewJobFromNothing(t *testing.T) {
 	v.presses("New job")
 	v.types("What the crew calls it", "attic")
 	v.presses("Start it")
+	v.sees("First, the corners")
+	v.presses("Heights")
 	v.sees("First, a wall")
 	v.presses("Wall")
 	v.types("To, to the right", "96")

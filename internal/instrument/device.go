@@ -102,6 +102,9 @@ func (k *Kit) Shoot(a Aim) (Shot, error) {
 	return s, nil
 }
 
+// Shots is how many readings were taken so far.
+func (k *Kit) Shots() int { return k.shots }
+
 // misread makes one of the slips that people make.
 func (k *Kit) misread(l measure.Length, a Aim) (measure.Length, string) {
 	slips := survey.Slips(l, a.Units, false)

@@ -148,7 +148,7 @@ func (s *setup) addHolds(p *Plan) {
 			w := s.existingWalls[i]
 			done := map[string]string{"goes": "taken away", "opened": "opened"}[w.Fate]
 			p.Findings = append(p.Findings, Finding{
-				Code: "load-hold", Level: string(framing.Stop), Text: fmt.Sprintf("Wall %s is not to be %s yet: %s.", w.ID, done, j.Held),
+				Code: "load-hold", Level: string(framing.Stop), Text: fmt.Sprintf("%s is not to be %s yet: %s.", w.ID, done, j.Held),
 				Fix: "Enter the licensed person's decision: who, when, and the paper it stands in.",
 			})
 		}

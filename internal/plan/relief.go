@@ -25,7 +25,7 @@ func (s *setup) reliefs(heights *survey.Wary, room Room, outline []survey.Point)
 		gap  bool
 	}{{"floor", survey.Floor, false}, {"ceiling", survey.Ceiling, false}, {"gap", survey.Ceiling, true}} {
 		g := heights.Relief(one.of, one.gap, low, high, reliefNodes)
-		least, most := math.Inf(1), math.Inf(-1)
+		span := map[int]*spread{} // by patch: a pit mustn't flatten the rest of the picture
 		for i, known := range g.Known {
 			p := g.At(i%g.Wide, i/g.Wide)
 			// nodes a step outside the room still shape the lines inside it
@@ -33,15 +33,27 @@ func (s *setup) reliefs(heights *survey.Wary, room Room, outline []survey.Point)
 				g.Known[i] = false
 			}
 			if g.Known[i] && (len(outline) < 3 || survey.Within(outline, p)) {
-				least, most = math.Min(least, g.Value[i]), math.Max(most, g.Value[i])
+				if span[g.Patch[i]] == nil {
+					span[g.Patch[i]] = &spread{least: math.Inf(1), most: math.Inf(-1)}
+				}
+				span[g.Patch[i]].take(g.Value[i])
 			}
 		}
-		if math.IsInf(least, 1) {
-			continue
+		if len(span) > 0 {
+			out = append(out, s.relief(one.name, g, span))
 		}
-		out = append(out, s.relief(one.name, g, least, most))
 	}
 	return out
+}
+
+// spread is the lowest and highest of a patch, and how many nodes it has.
+type spread struct {
+	least, most float64
+	nodes       int
+}
+
+func (s *spread) take(v float64) {
+	s.least, s.most, s.nodes = math.Min(s.least, v), math.Max(s.most, v), s.nodes+1
 }
 
 func near(outline []survey.Point, p survey.Point, by float64) bool {
@@ -53,8 +65,17 @@ func near(outline []survey.Point, p survey.Point, by float64) bool {
 	return false
 }
 
-func (s *setup) relief(name string, g survey.Grid, least, most float64) Relief {
+func (s *setup) relief(name string, g survey.Grid, span map[int]*spread) Relief {
 	u := s.rules.Units
+	all, main := spread{math.Inf(1), math.Inf(-1), 0}, &spread{}
+	for _, p := range span {
+		all.take(p.least)
+		all.take(p.most)
+		if p.nodes > main.nodes || p.nodes == main.nodes && p.least < main.least {
+			main = p
+		}
+	}
+	least, most := main.least, main.most
 	steps := []measure.Length{measure.Inch / 16, measure.Inch / 8, measure.Inch / 4, measure.Inch / 2, measure.Inch, 2 * measure.Inch, 6 * measure.Inch, 12 * measure.Inch}
 	if u == measure.Metric {
 		steps = []measure.Length{mm, 2 * mm, 5 * mm, 10 * mm, 20 * mm, 50 * mm, 100 * mm, 500 * mm}
@@ -67,7 +88,7 @@ func (s *setup) relief(name string, g survey.Grid, least, most float64) Relief {
 		}
 	}
 	out := Relief{
-		Of: name, Contours: []DrawnContour{}, Cells: []Cell{}, Step: g.Step, Lowest: s.fine(least), Highest: s.fine(most), Each: u.Say(each, 0),
+		Of: name, Contours: []DrawnContour{}, Cells: []Cell{}, Step: g.Step, Lowest: s.fine(all.least), Highest: s.fine(all.most), Each: u.Say(each, 0),
 	}
 	hold := s.rules.Hold.Millimetres()
 	for i, known := range g.Known {

@@ -56,8 +56,8 @@ type RoomCorner struct {
 	Major  float64 `json:"major" doc:"Half axes of the 95 % ellipse, mm."`
 	Minor  float64 `json:"minor"`
 	Tilt   float64 `json:"tilt"`
-	Inside string  `json:"inside" doc:"Angle on the room's side, degrees."`
-	Give   string  `json:"give" doc:"Half its 95 % interval, degrees."`
+	Inside string  `json:"inside,omitempty" doc:"Angle on the room's side, degrees; left out while it is loose."`
+	Give   string  `json:"give,omitempty" doc:"Half its 95 % interval, degrees."`
 }
 
 // RoomTie is a tape or bevel with what the others say of it.
@@ -262,8 +262,11 @@ func (s *setup) writeShape(room *Room, shape survey.Shape) {
 	for i, c := range shape.Corners {
 		room.Corners = append(room.Corners, RoomCorner{
 			ID: s.corners[i].ID, X: c.At.X, Y: c.At.Y, Said: s.fine(c.At.X) + " across, " + s.fine(c.At.Y) + " up",
-			Pinned: c.Pinned, Major: c.Major, Minor: c.Minor, Tilt: c.Tilt, Inside: degrees(c.Inside), Give: degrees(c.InsideSpread),
+			Pinned: c.Pinned, Major: c.Major, Minor: c.Minor, Tilt: c.Tilt,
 		})
+		if c.Angled {
+			room.Corners[i].Inside, room.Corners[i].Give = degrees(c.Inside), degrees(c.InsideSpread)
+		}
 	}
 	for i, t := range shape.Ties {
 		room.Ties = append(room.Ties, s.writeTie(i, t))

@@ -27,6 +27,7 @@ type CornerFound struct {
 	Pinned       bool    // false: loose, At is only where it may be
 	Major, Minor float64 // half axes, mm
 	Tilt         float64 // of the major axis, degrees from x
+	Angled       bool    // the angle is held, wherever the corner is
 	Inside       float64 // degrees, on the room's side
 	InsideSpread float64 // half its 95 % interval, degrees
 }
@@ -250,6 +251,7 @@ func (s *Shape) describe(corners []Corner, ties []Tie, out map[int]bool, a adjus
 			angle := Tie{Kind: AngleTie, At: i, From: (i + n - 1) % n, To: (i + 1) % n}
 			c.Inside, _ = angle.foretell(a.at)
 			row := a.row(angle)
+			c.Angled = a.held(row)
 			c.InsideSpread = normal95 * math.Sqrt(a.variance(row))
 		}
 	}

@@ -1290,10 +1290,10 @@ export interface components {
         };
         PlanRoomCorner: {
             /** @description Half its 95 % interval, degrees. */
-            give: string;
+            give?: string;
             id: string;
-            /** @description Angle on the room's side, degrees. */
-            inside: string;
+            /** @description Angle on the room's side, degrees; left out while it is loose. */
+            inside?: string;
             /**
              * Format: double
              * @description Half axes of the 95 % ellipse, mm.

@@ -29,11 +29,12 @@ interface Frame {
 }
 
 const margin = 46;
+const beside = 44; // room for the lengths of the sides
 
 function framed(room: Room, width: number): Frame {
   const wide = room.high.x - room.low.x;
   const deep = room.high.y - room.low.y;
-  const k = Math.min((width - 2 * margin) / wide, 620 / deep);
+  const k = Math.min((width - 2 * beside) / wide, 500 / deep);
   const left = (width - wide * k) / 2;
   const height = deep * k + 2 * margin;
   return {
@@ -102,10 +103,10 @@ export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, st
         {corners.length > 2 && <polygon points={points(f, corners)} className="ground" />}
         {shown && <Shading f={f} relief={shown} clip={clip} />}
         <Found room={room} f={f} clip={clip} />
+        {line && <path d={`M${points(f, line).replace(" ", "L")}`} className="cut-line" />}
         <Outline room={room} f={f} wanted={wanted} />
         {shown && <Labels f={f} relief={shown} clip={clip} />}
         <Pins room={room} f={f} relief={relief} pin={pin} />
-        {line && <path d={`M${points(f, line).replace(" ", "L")}`} className="cut-line" />}
         {at && (
           <g className="spot" transform={`translate(${f.x(at.x)} ${f.y(at.y)})`}>
             <circle r="12" />
@@ -121,7 +122,7 @@ type Relief = Room["reliefs"][number];
 
 /** Low is dark, high is light: it reads in grey too. */
 function Shading({ f, relief, clip }: { f: Frame; relief: Relief; clip: string }) {
-  const side = relief.step * f.k + 0.6;
+  const side = relief.step * f.k;
   return (
     <g clipPath={`url(#${clip})`}>
       {relief.cells.map((c) => (
@@ -194,9 +195,12 @@ function Found({ room, f, clip }: { room: Room; f: Frame; clip: string }) {
       {room.zones.map((z) => (
         <g key={z.id}>
           <polygon points={points(f, z.outline)} className="zone" />
-          <text x={f.x(middle(z.outline).x)} y={f.y(middle(z.outline).y) + 5} textAnchor="middle" className="tag">
-            {z.said}
-          </text>
+          <title>{z.said}</title>
+          {f.k > 0.09 && (
+            <text x={f.x(middle(z.outline).x)} y={f.y(middle(z.outline).y) + 5} textAnchor="middle" className="tag">
+              {z.said}
+            </text>
+          )}
         </g>
       ))}
       {room.obstructions.map((o) => (
@@ -210,7 +214,13 @@ function Found({ room, f, clip }: { room: Room; f: Frame; clip: string }) {
             strokeWidth={Math.max(o.width * f.k, 5)}
             className={o.from.x === o.to.x && o.from.y === o.to.y ? "thing round" : "thing"}
           />
-          <text x={f.x((o.from.x + o.to.x) / 2)} y={f.y((o.from.y + o.to.y) / 2) + 5} textAnchor="middle" className="tag">
+          <text
+            display={f.k > 0.09 ? undefined : "none"}
+            x={f.x(o.from.x + (o.to.x - o.from.x) * 0.22)}
+            y={f.y(o.from.y + (o.to.y - o.from.y) * 0.22) + 5 + (o.from.x === o.to.x && o.from.y === o.to.y ? 20 : 0)}
+            textAnchor="middle"
+            className="tag"
+          >
             {o.id}
           </text>
         </g>
@@ -287,6 +297,14 @@ function Outline({ room, f, wanted }: { room: Room; f: Frame; wanted?: Props["wa
           const mid = { x: (f.x(p.x) + f.x(q.x)) / 2, y: (f.y(p.y) + f.y(q.y)) / 2 };
           const out = Math.hypot(mid.x - f.x(centre.x), mid.y - f.y(centre.y)) || 1;
           const shift = side ? 22 : 0;
+          const place = {
+            x: mid.x + ((mid.x - f.x(centre.x)) / out) * shift,
+            y: mid.y + ((mid.y - f.y(centre.y)) / out) * shift,
+          };
+          // written along its side, never upside down
+          let turn = (Math.atan2(f.y(q.y) - f.y(p.y), f.x(q.x) - f.x(p.x)) * 180) / Math.PI;
+          if (turn > 90) turn -= 180;
+          if (turn <= -90) turn += 180;
           return (
             <g key={t.id}>
               {(!side || t.doubtful) && (
@@ -294,8 +312,8 @@ function Outline({ room, f, wanted }: { room: Room; f: Frame; wanted?: Props["wa
               )}
               {(side || t.doubtful) && (
                 <text
-                  x={mid.x + ((mid.x - f.x(centre.x)) / out) * shift}
-                  y={mid.y + ((mid.y - f.y(centre.y)) / out) * shift + 5}
+                  transform={`translate(${place.x} ${place.y}) rotate(${turn})`}
+                  y="5"
                   textAnchor="middle"
                   className={`tie-label len ${t.doubtful ? "is-stop" : ""}`}
                 >
@@ -328,25 +346,27 @@ function Outline({ room, f, wanted }: { room: Room; f: Frame; wanted?: Props["wa
 function Pins({ room, f, relief, pin }: { room: Room; f: Frame; relief: string; pin?: Props["pin"] }) {
   return (
     <g>
-      {room.pins.map((p) => (
-        // biome-ignore lint/a11y/noStaticElementInteractions: the list of readings does the same by keyboard
-        <g
-          key={p.reading}
-          transform={`translate(${f.x(p.x)} ${f.y(p.y)})`}
-          className={`plan-pin ${p.doubtful ? "doubtful" : ""} ${p.kind === relief || relief === "none" || p.doubtful ? "" : "faint"}`}
-          onClick={(e) => {
-            e.stopPropagation();
-            pin?.(p.reading);
-          }}
-        >
-          <title>{`${p.said}: ${p.label}`}</title>
-          <circle r="11" className="reach" />
-          {p.kind === "gap" && <rect x="-4" y="-4" width="8" height="8" transform="rotate(45)" />}
-          {p.kind === "floor" && <circle r="4" />}
-          {p.kind === "ceiling" && <circle r="4" className="ring" />}
-          {p.doubtful && <circle r="10" className="doubt" />}
-        </g>
-      ))}
+      {[...room.pins]
+        .sort((p, q) => Number(p.kind === relief) - Number(q.kind === relief))
+        .map((p) => (
+          // biome-ignore lint/a11y/noStaticElementInteractions: the list of readings does the same by keyboard
+          <g
+            key={p.reading}
+            transform={`translate(${f.x(p.x)} ${f.y(p.y)})`}
+            className={`plan-pin ${p.doubtful ? "doubtful" : ""} ${p.kind === relief || relief === "none" || p.doubtful ? "" : "faint"}`}
+            onClick={(e) => {
+              e.stopPropagation();
+              pin?.(p.reading);
+            }}
+          >
+            <title>{`${p.said}: ${p.label}`}</title>
+            <circle r="11" className="reach" />
+            {p.kind === "gap" && <rect x="-4" y="-4" width="8" height="8" transform="rotate(45)" />}
+            {p.kind === "floor" && <circle r="4" />}
+            {p.kind === "ceiling" && <circle r="4" className="ring" />}
+            {p.doubtful && <circle r="10" className="doubt" />}
+          </g>
+        ))}
     </g>
   );
 }

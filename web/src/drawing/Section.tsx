@@ -45,7 +45,13 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
   const s = stretched(d, Math.max(width || 320, pieces ? least : 320), height, stretch, pieces ? 46 : 104);
   return (
     <div ref={ref} className="section-frame">
-      <svg width={s.width} height={height} role="img" aria-label={`Section along wall ${d.wall}`} className="section">
+      <svg
+        width={s.width}
+        height={height}
+        role="img"
+        aria-label={d.wall ? `Section along wall ${d.wall}` : "Section along the line"}
+        className="section"
+      >
         <defs>
           <pattern id="earth" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
             <path d="M0 0V9" stroke="var(--rule)" strokeWidth="2" />
@@ -58,6 +64,16 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
           </pattern>
         </defs>
         <path d={band(d, 0, d.length, s.floor, () => height - 4, s.x)} fill="url(#earth)" />
+        {(d.crossed ?? []).map((j) => (
+          <rect
+            key={`${j.of}${j.from}`}
+            x={s.x(j.from)}
+            y={j.of === "ceiling" ? s.ceiling((j.from + j.to) / 2) - 18 : s.floor((j.from + j.to) / 2) + 2}
+            width={Math.max(s.x(j.to) - s.x(j.from), 3)}
+            height={16}
+            className={j.exposed ? "joist-end bare" : "joist-end"}
+          />
+        ))}
         <path d={line(d, s.floor, s.x)} className="surface" />
         <path d={line(d, s.ceiling, s.x)} className="surface" />
         {!d.known && (

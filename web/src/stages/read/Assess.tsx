@@ -76,7 +76,7 @@ export function Assess({ room }: { room: Room }) {
             </div>
             {judged.held && (
               <div className="finding stop hold" role="alert">
-                <b className="is-stop">Hold: wall {wall.id} is not touched.</b>
+                <b className="is-stop">Hold: {wall.id} is not touched.</b>
                 {judged.held[0]?.toUpperCase() + judged.held.slice(1)}.
               </div>
             )}

@@ -36,8 +36,11 @@ export function InOut() {
     <>
       <Menu position="bottom-end" keepMounted>
         <Menu.Target>
-          <Button h={48} variant="default" leftSection={<IconArrowsExchange size={18} />}>
-            In and out
+          <Button h={48} variant="default" aria-label="In and out">
+            <IconArrowsExchange size={18} />
+            <span className="wide-only" style={{ marginLeft: 8 }}>
+              In and out
+            </span>
           </Button>
         </Menu.Target>
         <Menu.Dropdown>

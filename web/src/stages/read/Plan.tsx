@@ -4,6 +4,7 @@ import { useSearchParams } from "react-router";
 import type { NextStep, Room } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
+import { Len } from "../../drawing/Len";
 import { RoomPlan, type Spot } from "../../drawing/RoomPlan";
 import { Corners } from "./Corners";
 import { Doubt } from "./Doubt";
@@ -97,10 +98,10 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
           />
         )}
         {legend && (
-          <p className="legend quiet">
+          <p className="relief-key quiet">
             {legend.of === "gap" ? "Floor to ceiling" : `Height of the ${legend.of} from the laser line`}: lowest{" "}
-            <b>{legend.lowest.replace(/^-/, "−")}</b> (dark), highest <b>{legend.highest.replace(/^-/, "−")}</b> (light), a line
-            each {legend.each}. Dotted: too far from a reading to cut by.
+            <Len text={legend.lowest} /> (dark), highest <Len text={legend.highest} /> (light), a line each{" "}
+            <Len text={legend.each} />. Dotted: too far from a reading to cut by.
           </p>
         )}
         {mode === "section" && <SectionLine line={line} room={room} set={setLine} />}
@@ -122,7 +123,11 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
           size="md"
           aria-label="What is read"
           value={mode}
-          onChange={(m) => setMode(m as "tape")}
+          onChange={(m) => {
+            setMode(m as "tape");
+            const [a, , c] = room.corners;
+            if (m === "section" && !line && a && c) setLine([a, c]);
+          }}
           data={[
             { value: "tape", label: "tape" },
             { value: "level", label: "height" },

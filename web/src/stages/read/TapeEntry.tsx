@@ -39,7 +39,7 @@ export function TapeEntry({ devices, wanted, replaces, done, set }: Props) {
       </Button>
     );
   }
-  const names = corners.map((c) => ({ value: c.id, label: c.name ? `${c.id}, ${c.name}` : c.id }));
+  const names = corners.map((c) => c.id);
   const angle = kind === "angle";
   const keep = () => {
     if (edit.isPending || value.trim() === "") return field.current?.focus();

@@ -79,7 +79,7 @@ export function TieList({ room, again }: Props) {
               <td className="num">
                 <Len text={c.said.replace(/ across/, "").replace(/ up$/, "")} />
               </td>
-              <td className="num">{c.pinned && c.inside ? `${c.inside} ± ${c.give.replace("°", "")}` : "—"}</td>
+              <td className="num">{c.inside ? `${c.inside} ± ${c.give?.replace("°", "")}` : "—"}</td>
             </tr>
           ))}
         </tbody>
