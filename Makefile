@@ -1,4 +1,4 @@
-.PHONY: help demo test check bench generate screenshots fmt
+.PHONY: help demo test check bench generate readings screenshots fmt
 
 help: ## List the targets
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
@@ -18,6 +18,9 @@ bench: ## Print the benchmarks
 generate: ## Make the OpenAPI document, schemas and TypeScript client anew
 	@bash scripts/setup.sh run
 	@bash scripts/generate.sh
+
+readings: ## Compare ways of reading 200 simulated buildings, into docs/measure-next.md
+	@go run ./scripts/readings >docs/measure-next.md
 
 screenshots: ## Take the pictures in docs/screenshots from the demo data
 	@bash scripts/screenshots.sh

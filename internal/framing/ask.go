@@ -2,6 +2,8 @@ package framing
 
 import (
 	"fmt"
+	"math"
+	"slices"
 	"strings"
 
 	"homalos/internal/survey"
@@ -21,7 +23,8 @@ func (f *framer) ask() {
 		want := f.ownWant(m)
 		m.Frees = &want
 		if m.Known && !m.Few {
-			held = append(held, survey.Held{Terms: f.doubts[i], Hold: f.rules.Hold.Millimetres()})
+			hold := f.rules.Hold.Millimetres()
+			held = append(held, survey.Held{Terms: f.doubts[i], Hold: math.Max(hold-math.Max(f.beyond[i], 0), hold/5)})
 			which = append(which, i)
 		} else {
 			unread[want.Kind] = append(unread[want.Kind], m.ID)
@@ -33,23 +36,40 @@ func (f *framer) ask() {
 	}
 	held, which = sampled(held, which)
 	candidates, wants := f.candidates(which)
-	for _, step := range f.heights.Next(held, candidates, 12) {
-		want := wants[step.Candidate]
+	steps := f.heights.Next(held, candidates, 12)
+	asked := false
+	for _, step := range steps {
 		var ids []string
 		for _, i := range step.Frees {
-			m := &f.Members[which[i]]
-			m.Frees = &want
-			ids = append(ids, m.ID)
+			ids = append(ids, f.Members[which[i]].ID)
 		}
-		if len(ids) == 0 {
-			continue
+		if len(ids) > 0 {
+			f.askFor(wants[step.Candidate], ids)
+			asked = true
 		}
-		f.Findings = append(f.Findings, Finding{
-			Code: "measure-first", Level: Warn, Placed: true, At: want.Station, Members: ids,
-			Text: fmt.Sprintf("%s too uncertain to cut: more than %s either way.", list(ids, "is", "are"), f.say(f.rules.Hold)),
-			Fix:  want.Say(f.Wall, f.rules), Apply: TakeReading,
-		})
 	}
+	if !asked && len(steps) > 0 {
+		// no row of readings frees any for certain: the best of them narrows all
+		var ids []string
+		for _, i := range which {
+			ids = append(ids, f.Members[i].ID)
+		}
+		f.askFor(wants[steps[0].Candidate], ids)
+	}
+}
+
+// askFor writes down a reading that is wanted for held members.
+func (f *framer) askFor(want Want, ids []string) {
+	for i := range f.Members {
+		if slices.Contains(ids, f.Members[i].ID) {
+			f.Members[i].Frees = &want
+		}
+	}
+	f.Findings = append(f.Findings, Finding{
+		Code: "measure-first", Level: Warn, Placed: true, At: want.Station, Members: ids,
+		Text: fmt.Sprintf("%s too uncertain to cut: more than %s either way.", list(ids, "is", "are"), f.say(f.rules.Hold)),
+		Fix:  want.Say(f.Wall, f.rules), Apply: TakeReading,
+	})
 }
 
 // mostAsked is how many held pieces are weighed against each other: on a very

@@ -23,6 +23,10 @@ type framer struct {
 	heads    []head
 	doubts   map[int][]survey.Term // by member: the sum that is least sure in it
 
+	// beyond is, by member, how much wider than that sum's own its spread is, as
+	// the highest floor under an opening may lie elsewhere; mm.
+	beyond map[int]float64
+
 	crossings []survey.Crossing // exposed ceiling joists over the wall
 }
 
@@ -38,7 +42,7 @@ type head struct {
 // sure that is. Found is what else of the building bears on it. The wall must
 // have been checked: openings inside it and clear of one another.
 func Frame(w *Wall, rules Rules, heights Heights, found Found) *Framed {
-	f := &framer{Framed: &Framed{Wall: w}, rules: rules, heights: heights, doubts: map[int][]survey.Term{}}
+	f := &framer{Framed: &Framed{Wall: w}, rules: rules, heights: heights, doubts: map[int][]survey.Term{}, beyond: map[int]float64{}}
 	f.crossedBy(found.Joists)
 	f.standing, f.Findings = w.uprights(rules)
 	plates, findings := w.plates(rules, f.standing)
@@ -155,6 +159,7 @@ func (f *framer) addUprights() {
 			m, doubt := f.standUp(u, answers[first[i]:end-1], answers[end-1])
 			f.Members[offset+i] = m
 			f.doubts[offset+i] = sums[first[i]+doubt]
+			f.beyond[offset+i] = m.Spread.Millimetres() - answers[first[i]+doubt].Spread
 			if jacks && m.Known {
 				f.heads[u.opening].lift = max(f.heads[u.opening].lift, m.Cut-m.Exact)
 			}

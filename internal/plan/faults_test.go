@@ -237,3 +237,67 @@ func TestACutPieceThatTheDesignLeftBehindSaysSo(t *testing.T) {
 	}
 	assert.Equal(t, 2, found)
 }
+
+func TestWhatWasFoundIsCheckedToo(t *testing.T) {
+	const corners = `"survey": {"corners": [{"id": "1"}, {"id": "2"}, {"id": "3"}], `
+	for name, c := range map[string]struct{ with, path, says string }{
+		"a tape to nowhere":        {corners + `"ties": [{"id": "t", "kind": "length", "from": "1", "to": "9", "value": "90 in"}],`, "survey.ties[0].to", "no corner"},
+		"a tape to itself":         {corners + `"ties": [{"id": "t", "kind": "length", "from": "1", "to": "1", "value": "90 in"}],`, "survey.ties[0].to", "same corner"},
+		"a length below nothing":   {corners + `"ties": [{"id": "t", "kind": "length", "from": "1", "to": "2", "value": "-90 in"}],`, "survey.ties[0].value", "no length between two corners"},
+		"an angle of nothing":      {corners + `"ties": [{"id": "t", "kind": "angle", "at": "2", "from": "1", "to": "3"}],`, "survey.ties[0].degrees", "more than 0"},
+		"a corner twice":           {`"survey": {"corners": [{"id": "1"}, {"id": "1"}], `, "survey.corners[1].id", "twice"},
+		"an instrument not listed": {corners + `"ties": [{"id": "t", "kind": "length", "from": "1", "to": "2", "value": "90 in", "instrument": "x"}],`, "survey.ties[0].instrument", "no instrument"},
+		"a replaced tape, again":   {corners + `"ties": [{"id": "t", "kind": "length", "from": "1", "to": "2", "value": "90 in", "replaces": "u"}],`, "survey.ties[0].replaces", "no earlier tie"},
+		"a step of two places":     {`"survey": {"zones": [{"id": "z", "of": "floor", "outline": [{"x": "0 in", "y": "0 in"}, {"x": "9 in", "y": "0 in"}]}],`, "survey.zones[0].outline", "3 to 60"},
+		"a step that crosses":      {`"survey": {"zones": [{"id": "z", "of": "floor", "outline": [{"x": "0 in", "y": "0 in"}, {"x": "9 in", "y": "9 in"}, {"x": "9 in", "y": "0 in"}, {"x": "0 in", "y": "9 in"}]}],`, "survey.zones[0].outline", "crosses itself"},
+		"a find in no wall":        {`"survey": {"hidden": [{"id": "h", "kind": "cable", "in": "wall", "wall": "N", "from": {"station": "1 in"}, "to": {"station": "2 in"}}],`, "survey.hidden[0].wall", "no wall that is there"},
+		"a check of nothing":       {`"survey": {"instruments": [{"id": "i", "kind": "tape", "checks": [{"known": "0 in", "read": "1 in"}]}],`, "survey.instruments[0].checks[0]", "over nothing"},
+		"a lean over no height":    {corners + `"walls": [{"id": "N", "from": "1", "to": "2", "leans": [{"station": "1 in", "out": "1/4 in", "span": "0 in"}]}],`, "survey.walls[0].leans[0].span", "height over which"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			d, faults := job.Read([]byte(strings.Replace(room, `"survey": {`, c.with, 1)))
+			require.Empty(t, faults)
+			all := Check(d)
+			require.NotEmpty(t, all)
+			assert.Equal(t, c.path, all[0].Path)
+			assert.Contains(t, all[0].Text, c.says)
+		})
+	}
+}
+
+func TestAssessmentsAreCheckedToo(t *testing.T) {
+	signed := &job.Signed{By: "Wen"}
+	chain := []job.Foot{{Floor: "this", On: "post-below"}, {Floor: "cellar", On: "solid-ground"}}
+	var steps []string
+	for _, s := range []string{"asked", "beam-looked", "near", "far", "middle", "chain", "racking", "header-here", "level-before"} {
+		steps = append(steps, s)
+	}
+	for name, c := range map[string]struct {
+		a          job.Assess
+		path, says string
+	}{
+		"a wall that isn't there":     {job.Assess{Answers: []job.Answer{{Wall: "X", Question: "above", Answer: "no"}}}, "assess.answers[0].wall", "no wall that is there"},
+		"a question of one's own":     {job.Assess{Answers: []job.Answer{{Wall: "tram wall", Question: "feels fine", Answer: "no"}}}, "assess.answers[0].question", "no question"},
+		"a decision without a paper":  {job.Assess{Decisions: []job.Decision{{Wall: "tram wall", Says: "may-go", Who: "x", When: "y"}}}, "assess.decisions[0].paper", "names who, when and the paper"},
+		"a post on bare boards":       {job.Assess{Supports: []job.Support{{Wall: "tram wall", Posts: []job.Post{{ID: "p", Side: "near", Chain: []job.Foot{{Floor: "this", On: "bare-boards"}}}}}}}, "assess.supports[0].posts[0].chain", "bare boards"},
+		"signed before it is done":    {job.Assess{Supports: []job.Support{{Wall: "tram wall", AskedBy: "e", Posts: []job.Post{{ID: "p", Side: "near", Chain: chain}}, Placed: signed}}}, "assess.supports[0].placed", "not before this is done"},
+		"signed with a post in air":   {job.Assess{Supports: []job.Support{{Wall: "tram wall", AskedBy: "e", Done: steps, Posts: []job.Post{{ID: "p", Side: "near"}}, Placed: signed}}}, "assess.supports[0].placed", "solid ground"},
+		"signed, and nobody asked":    {job.Assess{Supports: []job.Support{{Wall: "tram wall", Done: steps, Posts: []job.Post{{ID: "p", Side: "near", Chain: chain}}, Placed: signed}}}, "assess.supports[0].askedBy", "engineer"},
+		"floor beyond the wall":       {job.Assess{Floor: []job.FloorCheck{{ID: "f", Wall: "A", From: "0 in", To: "900 in", State: "sound"}}}, "assess.floor[0].to", "148 1/2 in long"},
+		"a pocket gauged once":        {job.Assess{Pockets: []job.Pocket{{ID: "p", Widths: []string{"30 in"}, Heights: []string{"80 in"}}}}, "assess.pockets[0]", "three points"},
+		"a card nobody wrote":         {job.Assess{Confirmed: []job.Confirmed{{Card: "luck", By: "x"}}}, "assess.confirmed[0].card", "no card"},
+		"a probe without a thickness": {job.Assess{Probes: []job.Probe{{ID: "p", Layers: []job.Layer{{What: "board"}, {What: "oak"}}}}}, "assess.probes[0].layers[0].thick", "missing"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			d := demoDoc(t, "bindery")
+			d.Assess = &c.a
+			all := Check(d)
+			require.NotEmpty(t, all)
+			assert.Equal(t, c.path, all[0].Path)
+			assert.Contains(t, all[0].Text, c.says)
+		})
+	}
+	d := demoDoc(t, "bindery")
+	d.Assess = &job.Assess{Supports: []job.Support{{Wall: "tram wall", AskedBy: "e", Done: steps, Posts: []job.Post{{ID: "p", Side: "near", Chain: chain}}, Placed: signed}}}
+	assert.Empty(t, Check(d), "in place, signed")
+}

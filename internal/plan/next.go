@@ -49,8 +49,10 @@ func (s *setup) next(d job.Document, p Plan, shape survey.Shape, heights *survey
 		}
 		out = append(out, n)
 	}
+	doubtful := false
 	for i, t := range shape.Ties {
 		if t.Doubtful {
+			doubtful = true
 			n := Next{What: "tie", Text: "Again: " + s.writeTie(i, t).Said + ", which is in doubt", Reading: s.ties[i].ID}
 			if s.ties[i].Kind == survey.LengthTie {
 				n.From, n.To = s.corners[s.ties[i].From].ID, s.corners[s.ties[i].To].ID
@@ -58,7 +60,9 @@ func (s *setup) next(d job.Document, p Plan, shape survey.Shape, heights *survey
 			out = append(out, n)
 		}
 	}
-	out = append(out, s.nextTies(shape)...)
+	if !doubtful || shape.Missing > 0 {
+		out = append(out, s.nextTies(shape)...)
+	}
 	out = append(out, s.nextReadings(d, p)...)
 	if len(out) > mostNext {
 		out = out[:mostNext]

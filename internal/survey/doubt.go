@@ -99,19 +99,24 @@ func blocks(readings []Reading) []block {
 }
 
 // guesses are the shapes that readings are judged by: few, as each is asked of
-// every reading in turn.
-var guesses = func() []weighed {
+// every reading in turn; and fewer for a first glance.
+var (
+	guesses = shapesOf([]float64{900, 1800, 3600}, []float64{0.4, 2, 6, 18})
+	glance  = shapesOf([]float64{1000, 3000}, []float64{0.6, 8})
+)
+
+func shapesOf(reaches, sizes []float64) []weighed {
 	var out []weighed
-	for _, reach := range []float64{900, 1800, 3600} {
-		for _, f := range []float64{0.4, 2, 6, 18} {
-			for _, c := range []float64{0.4, 2, 6, 18} {
+	for _, reach := range reaches {
+		for _, f := range sizes {
+			for _, c := range sizes {
 				w := prior(reach, typicalFar, farWidth) + prior(f, typicalSize, sizeWidth) + prior(c, typicalSize, sizeWidth)
 				out = append(out, weighed{shape{[2]float64{f, c}, reach}, w})
 			}
 		}
 	}
 	return out
-}()
+}
 
 // told is what one shape foretells of a reading by the others.
 type told struct{ weight, mean, sigma float64 }
@@ -134,20 +139,26 @@ func oneDoubt(readings []Reading, b block, aside map[int]bool, noise float64, zo
 	for k, i := range which {
 		some[k] = readings[i]
 	}
-	byReading := leaveOneOut(some, noise, zones)
-	best, most := Doubt{Reading: -1}, math.Log(doubtOdds)
-	for k := range own {
-		r := some[k]
-		if r.Sure || byReading[k] == nil {
-			continue
+	look := func(guesses []weighed, least float64) (Doubt, bool) {
+		byReading := leaveOneOut(some, noise, zones, guesses)
+		best, most := Doubt{Reading: -1}, least
+		for k := range own {
+			r := some[k]
+			if r.Sure || byReading[k] == nil {
+				continue
+			}
+			d, odds := judge(r, byReading[k], slips)
+			if odds > most {
+				most, best = odds, d
+				best.Reading = which[k]
+			}
 		}
-		d, odds := judge(r, byReading[k], slips)
-		if odds > most {
-			most, best = odds, d
-			best.Reading = which[k]
-		}
+		return best, best.Reading >= 0
 	}
-	return best, best.Reading >= 0
+	if _, any := look(glance, math.Log(doubtOdds)-3); !any {
+		return Doubt{}, false // at a glance nothing is even near to doubtful
+	}
+	return look(guesses, math.Log(doubtOdds))
 }
 
 // judge weighs "a slip" against "as read", in natural logarithms of the odds.
@@ -207,10 +218,22 @@ func density(v float64, by []told) float64 {
 	return best + math.Log(total)
 }
 
+// alike is how alike all readings are by a shape, in rows; the upper half.
+func (m *Model) alike(terms [][]Term, s shape) []float64 {
+	n := len(terms)
+	out := make([]float64, n*n)
+	for i := range n {
+		for j := i; j < n; j++ {
+			out[i*n+j] = m.between(terms[i], terms[j], s)
+		}
+	}
+	return out
+}
+
 // leaveOneOut foretells each reading from the others, by every shape weighed
 // by the others alone (closed form: misfit and variance from the inverse).
 // nil for a reading that the others say nothing of.
-func leaveOneOut(readings []Reading, noise float64, zones []Zone) [][]told {
+func leaveOneOut(readings []Reading, noise float64, zones []Zone, guesses []weighed) [][]told {
 	n := len(readings)
 	m := &Model{readings: readings, noise: math.Max(noise, 0.01), zones: zones}
 	m.count()
@@ -224,37 +247,31 @@ func leaveOneOut(readings []Reading, noise float64, zones []Zone) [][]told {
 	out := make([][]told, n)
 	logs := make([][]float64, n)
 	k, inverse, alpha := mat.NewSymDense(n, nil), mat.NewSymDense(n, nil), mat.NewVecDense(n, nil)
-	alikes := map[float64][2]*mat.SymDense{}
-	trend := mat.NewSymDense(n, nil)
-	flat := shape{[2]float64{0, 0}, 1000}
-	for i := range n {
-		for j := i; j < n; j++ {
-			trend.SetSym(i, j, m.between(terms[i], terms[j], flat))
-		}
-	}
+	trend := m.alike(terms, shape{reach: 1000})
+	alikes := map[float64][2][]float64{}
 	for _, g := range guesses {
-		alike, ok := alikes[g.reach]
-		if !ok {
-			for of := range 2 {
-				alike[of] = mat.NewSymDense(n, nil)
-				unit := shape{reach: g.reach}
-				unit.size[of] = 1
-				for i := range n {
-					for j := i; j < n; j++ {
-						alike[of].SetSym(i, j, m.between(terms[i], terms[j], unit)-trend.At(i, j))
-					}
-				}
+		if _, ok := alikes[g.reach]; ok {
+			continue
+		}
+		var both [2][]float64
+		for of := range 2 {
+			unit := shape{reach: g.reach}
+			unit.size[of] = 1
+			both[of] = m.alike(terms, unit)
+			for at, v := range trend {
+				both[of][at] -= v
 			}
-			alikes[g.reach] = alike
+		}
+		alikes[g.reach] = both
+	}
+	data := k.RawSymmetric().Data
+	for _, g := range guesses {
+		alike, f, c := alikes[g.reach], g.size[0]*g.size[0], g.size[1]*g.size[1]
+		for at := range data {
+			data[at] = trend[at] + f*alike[0][at] + c*alike[1][at]
 		}
 		for i := range n {
-			for j := i; j < n; j++ {
-				v := trend.At(i, j) + g.size[0]*g.size[0]*alike[0].At(i, j) + g.size[1]*g.size[1]*alike[1].At(i, j)
-				if i == j {
-					v += m.variance(readings[i])
-				}
-				k.SetSym(i, j, v)
-			}
+			data[i*n+i] += m.variance(readings[i])
 		}
 		var chol mat.Cholesky
 		if !chol.Factorize(k) || chol.InverseTo(inverse) != nil || chol.SolveVecTo(alpha, y) != nil {

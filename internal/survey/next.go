@@ -39,8 +39,14 @@ func (m *Model) Next(held []Held, candidates []Reading, most int) []Step {
 	cov := m.covariance(sums)
 	free := make([]bool, len(held))
 	limit := make([]float64, len(held)) // variance at which each is free
+	now := m.EstimateAll(sums[:len(held)])
 	for i, h := range held {
 		limit[i] = h.Hold * h.Hold / (surety * surety)
+		// shapes that disagree widen a spread beyond this covariance: taken to
+		// narrow with it
+		if whole := now[i].Spread * now[i].Spread / (surety * surety); whole > cov.At(i, i) {
+			limit[i] *= cov.At(i, i) / whole
+		}
 		free[i] = cov.At(i, i) <= limit[i]
 	}
 	taken := make([]bool, len(candidates))

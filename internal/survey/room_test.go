@@ -204,3 +204,5 @@ func TestAnOutlineThatCrossesItselfIsSeen(t *testing.T) {
 	assert.True(t, inSight(rooms["a wedge"].at, 0, 2))
 	assert.False(t, inSight(rooms["a jog"].at, 2, 4), "the jog stands between")
 }
+
+func newRandom() *rand.Rand { return rand.New(rand.NewPCG(1, 2)) }

@@ -1,0 +1,121 @@
+package server_test
+
+import (
+	"encoding/json"
+	"net/http"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+func (a *application) bindery() {
+	a.t.Helper()
+	raw, err := os.ReadFile("../../demo/bindery.json")
+	require.NoError(a.t, err)
+	require.Equal(a.t, http.StatusCreated, a.call("PUT", jobPath, "", string(raw)).status)
+}
+
+func TestTheRoomFollowsItsTapes(t *testing.T) {
+	a := start(t)
+	a.bindery()
+	room := func() map[string]any { return a.call("GET", jobPath+"/room", "", nil).body["room"].(map[string]any) }
+	assert.EqualValues(t, 0, room()["missing"])
+	tie := map[string]any{"id": "x1", "kind": "length", "from": "3", "to": "5", "value": "212 in"}
+	r := a.call("POST", jobPath+"/ties", `"1"`, tie)
+	require.Equal(t, http.StatusOK, r.status, string(r.raw))
+	assert.NotEmpty(t, room()["troubles"], "it is some inches off")
+	again := a.call("POST", jobPath+"/ties", `"1"`, tie)
+	assert.Equal(t, http.StatusOK, again.status, "the same tape sent twice is harmless")
+	stale := a.call("POST", jobPath+"/ties", `"1"`, map[string]any{"id": "x2", "kind": "length", "from": "3", "to": "5", "value": "219 in"})
+	assert.Equal(t, http.StatusConflict, stale.status)
+	bad := a.call("POST", jobPath+"/ties", `"2"`, map[string]any{"id": "x3", "kind": "length", "from": "3", "to": "9", "value": "-1 in"})
+	assert.Equal(t, http.StatusUnprocessableEntity, bad.status)
+	assert.Contains(t, string(bad.raw), "survey.ties[10].to")
+	assert.Contains(t, string(bad.raw), "survey.ties[10].value")
+	gone := a.call("PUT", jobPath+"/survey/corners", `"2"`, map[string]any{"corners": []any{}})
+	assert.Equal(t, http.StatusUnprocessableEntity, gone.status, "tapes hang on them")
+}
+
+func TestPartsOfWhatWasFoundComeAndGo(t *testing.T) {
+	a := start(t)
+	a.bindery()
+	for i, c := range []struct {
+		part, key string
+		body      map[string]any
+	}{
+		{"zones", "soffit", map[string]any{"id": "", "of": "ceiling", "kind": "soffit", "outline": []any{map[string]any{"x": "0", "y": "0"}, map[string]any{"x": "9", "y": "0"}, map[string]any{"x": "9", "y": "9"}}}},
+		{"hidden", "main", map[string]any{"id": "", "kind": "pipe", "in": "floor", "from": map[string]any{"x": "1", "y": "2"}, "to": map[string]any{"x": "1", "y": "90"}}},
+		{"instruments", "new tape", map[string]any{"id": "", "kind": "tape"}},
+		{"joists", "floor", map[string]any{"id": "", "of": "floor", "angle": 0, "first": map[string]any{"x": "0", "y": "4"}, "at": []string{"0", "15", "33 1/2"}}},
+		{"obstructions", "beam", map[string]any{"id": "", "kind": "beam", "from": map[string]any{"x": "0", "y": "90"}, "to": map[string]any{"x": "200", "y": "90"}, "width": "8", "underside": "40"}},
+		{"existing-walls", "screen", map[string]any{"id": "", "from": "1", "to": "2"}},
+	} {
+		path := jobPath + "/survey/" + c.part + "/" + strings.ReplaceAll(c.key, " ", "%20")
+		before := a.call("GET", jobPath, "", nil).body["document"]
+		revision := 2*i + 1
+		put := a.call("PUT", path, quoted(revision), c.body)
+		require.Equal(t, http.StatusOK, put.status, string(put.raw))
+		assert.Contains(t, string(put.raw), `"id":"`+c.key+`"`)
+		require.Equal(t, http.StatusOK, a.call("GET", jobPath+"/plan", "", nil).status)
+		require.Equal(t, http.StatusOK, a.call("GET", jobPath+"/room", "", nil).status)
+		require.Equal(t, http.StatusOK, a.call("DELETE", path, quoted(revision+1), nil).status)
+		assert.Equal(t, before, a.call("GET", jobPath, "", nil).body["document"], c.part)
+		assert.Equal(t, http.StatusNotFound, a.call("DELETE", path, quoted(revision+2), nil).status)
+	}
+}
+
+func quoted(n int) string {
+	raw, _ := json.Marshal(n)
+	return `"` + string(raw) + `"`
+}
+
+func TestFilesGoOutAndIn(t *testing.T) {
+	a := start(t)
+	a.bindery()
+	csv := a.call("GET", jobPath+"/readings.csv", "", nil)
+	assert.Contains(t, csv.header.Get("Content-Disposition"), "readings.csv")
+	assert.Contains(t, string(csv.raw), "station [in]")
+	same := a.call("POST", jobPath+"/readings.csv", `"1"`, string(csv.raw))
+	require.Equal(t, http.StatusOK, same.status, string(same.raw))
+	assert.Len(t, same.body["document"].(map[string]any)["survey"].(map[string]any)["readings"], 47, "the same list twice is harmless")
+	bad := a.call("POST", jobPath+"/readings.csv", quoted(int(same.body["revision"].(float64))), "kind,wall,station,value\ngap,Q,3,96\n")
+	assert.Equal(t, http.StatusUnprocessableEntity, bad.status)
+	assert.Contains(t, string(bad.raw), "is no wall of this job")
+	dxf := a.call("GET", jobPath+"/room.dxf", "", nil)
+	require.Equal(t, http.StatusOK, dxf.status)
+	svg := a.call("GET", jobPath+"/room.svg", "", nil)
+	assert.Equal(t, "image/svg+xml", svg.header.Get("Content-Type"))
+	layers := a.call("POST", "/api/layers", "", string(dxf.raw))
+	assert.Contains(t, string(layers.raw), `{"name":"ROOM","lines":5}`)
+	in := a.call("POST", jobPath+"/outline?layer=ROOM&unit=in", quoted(int(same.body["revision"].(float64))), string(dxf.raw))
+	require.Equal(t, http.StatusOK, in.status, string(in.raw))
+	assert.Contains(t, string(in.raw), `"drawn"`)
+	big := a.call("POST", "/api/layers", "", strings.Repeat("999\nx\n", 9<<20/6))
+	assert.Equal(t, http.StatusRequestEntityTooLarge, big.status)
+}
+
+func TestWithoutADeviceTheTapeIsTyped(t *testing.T) {
+	a := start(t)
+	a.bindery()
+	shot := a.call("POST", jobPath+"/device/shoot", "", map[string]any{"kind": "gap"})
+	assert.Equal(t, http.StatusNotFound, shot.status)
+	assert.Contains(t, string(shot.raw), "type what the tape says")
+	assert.Equal(t, http.StatusNotFound, a.call("GET", jobPath+"/device/stream", "", nil).status)
+	section := a.call("GET", jobPath+"/section?x1=0&y1=0&x2=100&y2=80", "", nil)
+	assert.Equal(t, http.StatusOK, section.status)
+	assert.Equal(t, http.StatusUnprocessableEntity, a.call("GET", jobPath+"/section?x1=0&y1=0&x2=0&y2=0", "", nil).status)
+}
+
+func TestTheAssessmentIsKept(t *testing.T) {
+	a := start(t)
+	a.bindery()
+	put := a.call("PUT", jobPath+"/assess", `"1"`, map[string]any{"decisions": []any{map[string]any{"wall": "tram wall", "says": "must-stay", "who": "x", "when": "y", "paper": "z"}}})
+	require.Equal(t, http.StatusOK, put.status, string(put.raw))
+	assert.Contains(t, string(a.call("GET", jobPath+"/room", "", nil).raw), "the paper says that it must stay")
+	bad := a.call("PUT", jobPath+"/assess", `"2"`, map[string]any{"supports": []any{map[string]any{"wall": "tram wall", "posts": []any{map[string]any{"id": "p", "side": "near", "chain": []any{map[string]any{"floor": "this", "on": "bare-boards"}}}}}}})
+	assert.Equal(t, http.StatusUnprocessableEntity, bad.status)
+	assert.Contains(t, string(bad.raw), "bare boards")
+}
