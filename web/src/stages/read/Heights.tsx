@@ -1,10 +1,9 @@
 import { Button, SegmentedControl, Text } from "@mantine/core";
 import { useMediaQuery } from "@mantine/hooks";
 import { IconKeyboard } from "@tabler/icons-react";
-import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
-import type { Job, Problem, Reading, Room } from "../../api/client";
+import type { Problem, Reading, Room } from "../../api/client";
 import { newId, useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
@@ -13,23 +12,17 @@ import { useUndo } from "../../app/undo";
 import { WallTabs } from "../../app/WallTabs";
 import { Len } from "../../drawing/Len";
 import { Section } from "../../drawing/Section";
+import { Circumstances, useCircumstances } from "../../entry/Circumstances";
 import { Keypad } from "../../entry/Keypad";
 import { LengthField } from "../../entry/LengthField";
 import { Tray } from "../../entry/Tray";
 import { Doubt } from "./Doubt";
 import { ReadingList } from "./ReadingList";
+import { useTakeBack } from "./takeBack";
 
 type Kind = Reading["kind"];
 const bare = (l: string) => l.replace(/ (in|mm)$/, "");
 const fresh = (kind: Kind) => (kind === "floor" ? "-" : "");
-
-/** The id of the reading that stands in for this one now: the last of its corrections. */
-function standing(readings: Reading[], id: string): string {
-  const by = new Map(readings.map((r) => [r.replaces, r.id]));
-  let now = id;
-  for (let next = by.get(now); next; next = by.get(now)) now = next;
-  return now;
-}
 
 /** Readings along one wall, typed as fast as they are called out. */
 export function Heights({ devices, room }: { devices: boolean; room: Room }) {
@@ -37,7 +30,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   const d = job.document;
   const w = d.walls?.[wall];
   const edit = useEdit(id);
-  const cache = useQueryClient();
+  const { revert, takeBack } = useTakeBack(id);
   const undo = useUndo();
   const [search, setSearch] = useSearchParams();
   const touch = useMediaQuery("(pointer: coarse), (max-width: 760px)", false);
@@ -51,6 +44,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   const [value, setValue] = useState("");
   const [correcting, setCorrecting] = useState<Reading>();
   const [device, setDevice] = useState("");
+  const around = useCircumstances(kind);
   const [onStation, setOnStation] = useState(false);
   const valueField = useRef<HTMLInputElement>(null);
   const touched = useRef(false);
@@ -117,12 +111,12 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
       taken: new Date().toISOString(),
       ...(kind === "gap" ? { basis } : {}),
       ...(correcting ? { replaces: correcting.id } : {}),
-      ...(device && d.survey?.instruments?.some((i) => i.id === device) ? { instrument: device } : {}),
+      ...around.fields(device),
     };
     const was = correcting;
     edit.mutateAsync({ do: "reading", reading }).then(
       () => {
-        undo.push(`${kind} at ${station}`, () => takeBack(reading, was));
+        undo.push(`${kind} at ${station}`, () => revert(reading, was));
         touched.current = false;
         setCorrecting(undefined);
         setDevice("");
@@ -134,15 +128,6 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
         if (!e.of(".value") && !e.of(".place.station")) tell(e);
       },
     );
-  };
-  /** Takes a reading back: a new line voids what stands of it, or brings back what it replaced. */
-  const takeBack = (r: Reading, before?: Reading) => {
-    const replaces = standing(cache.getQueryData<Job>(["job", id])?.document.survey?.readings ?? [], r.id);
-    const taken = new Date().toISOString();
-    const back: Reading = before
-      ? { ...before, id: newId(), replaces, taken }
-      : { id: newId(), kind: r.kind, replaces, void: true, taken };
-    return edit.mutateAsync({ do: "reading", reading: back });
   };
   const doubts = room.doubts.filter((x) => d.survey?.readings?.some((r) => r.id === x.reading && r.place?.wall === w.id));
   const drawing = plan.drawings[wall];
@@ -229,6 +214,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
               className="value-field"
             />
           </div>
+          <Circumstances of={around} fault={fault} />
           <Tray
             job={id}
             connected={devices}
@@ -307,15 +293,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
             wall={w.id}
             byPlace={plan.usual.byPlace}
             correct={correct}
-            takeBack={(r) =>
-              takeBack(r).then(
-                () =>
-                  undo.push(`taking back ${r.kind}`, () =>
-                    edit.mutateAsync({ do: "reading", reading: { ...r, id: newId(), replaces: undefined } }),
-                  ),
-                tell,
-              )
-            }
+            takeBack={takeBack}
           />
         </div>
       </div>

@@ -1,4 +1,4 @@
-import { Button, NativeSelect, SegmentedControl } from "@mantine/core";
+import { Button, SegmentedControl } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import type { Problem, Reading, Room } from "../../api/client";
 import { newId, useEdit } from "../../api/hooks";
@@ -6,11 +6,12 @@ import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
 import type { Spot } from "../../drawing/RoomPlan";
+import { Circumstances, useCircumstances } from "../../entry/Circumstances";
 import { LengthField } from "../../entry/LengthField";
 import { Tray } from "../../entry/Tray";
+import { useTakeBack } from "./takeBack";
 
 type Kind = Reading["kind"];
-type What = NonNullable<Reading["stood"]>["what"];
 
 interface Props {
   devices: boolean;
@@ -18,22 +19,25 @@ interface Props {
   room: Room;
   /** counts how often the plan asked for a reading here */
   take: number;
+  /** a reading to be corrected */
+  fix?: Reading;
+  done: () => void;
 }
 
 const text = (mm: number, units: string) => (units === "metric" ? String(Math.round(mm)) : String(Math.round(mm / 6.35) / 4));
 
 /** A height read at any place of the plan: chosen on the picture or typed. */
-export function LevelEntry({ devices, spot, take }: Props) {
+export function LevelEntry({ devices, spot, take, fix, done }: Props) {
   const { id, job } = useJobContext();
   const d = job.document;
   const edit = useEdit(id);
+  const { revert } = useTakeBack(id);
   const undo = useUndo();
   const [kind, setKind] = useState<Kind>("floor");
   const [x, setX] = useState("");
   const [y, setY] = useState("");
   const [value, setValue] = useState("-");
-  const [on, setOn] = useState("");
-  const [thick, setThick] = useState("");
+  const around = useCircumstances(kind);
   const [device, setDevice] = useState("");
   const field = useRef<HTMLInputElement>(null);
   const fault = edit.error as Problem | null;
@@ -45,10 +49,18 @@ export function LevelEntry({ devices, spot, take }: Props) {
   useEffect(() => {
     if (take > 0) field.current?.focus();
   }, [take]);
+  useEffect(() => {
+    if (!fix) return;
+    const bare = (t = "") => t.replace(/ (in|mm)$/, "");
+    setKind(fix.kind);
+    setX(bare(fix.place?.x));
+    setY(bare(fix.place?.y));
+    setValue(bare(fix.value));
+    setTimeout(() => field.current?.select(), 0);
+  }, [fix]);
   const fresh = (k: Kind) => (k === "floor" ? "-" : "");
   const keep = () => {
     if (edit.isPending || value.trim() === "" || value.trim() === "-") return field.current?.focus();
-    const stands = on ? { what: on as What, ...(thick.trim() ? { thick } : {}) } : undefined;
     const reading: Reading = {
       id: newId(),
       kind,
@@ -56,17 +68,13 @@ export function LevelEntry({ devices, spot, take }: Props) {
       value,
       taken: new Date().toISOString(),
       ...(kind === "gap" ? { basis: "open" as const } : {}),
-      ...(stands ? (kind === "ceiling" ? { stopped: stands } : { stood: stands }) : {}),
-      ...(device && d.survey?.instruments?.some((i) => i.id === device) ? { instrument: device } : {}),
+      ...around.fields(device),
+      ...(fix ? { replaces: fix.id } : {}),
     };
     edit.mutateAsync({ do: "reading", reading }).then(
       () => {
-        undo.push(`${kind} on the plan`, () =>
-          edit.mutateAsync({
-            do: "reading",
-            reading: { id: newId(), kind, replaces: reading.id, void: true, taken: new Date().toISOString() },
-          }),
-        );
+        undo.push(`${kind} on the plan`, () => revert(reading, fix));
+        done();
         setValue(fresh(kind));
         setDevice("");
         field.current?.focus();
@@ -88,7 +96,6 @@ export function LevelEntry({ devices, spot, take }: Props) {
         value={kind}
         onChange={(k) => {
           setKind(k as Kind);
-          setOn("");
           if (value === "" || value === "-") setValue(fresh(k as Kind));
         }}
         data={["floor", "ceiling", "gap"]}
@@ -124,38 +131,7 @@ export function LevelEntry({ devices, spot, take }: Props) {
         field={field}
         fault={fault?.of(".value") ?? fault?.of("]")}
       />
-      <div className="two">
-        <NativeSelect
-          label={kind === "ceiling" ? "Stopped at" : "Stood on"}
-          value={on}
-          onChange={(e) => setOn(e.currentTarget.value)}
-          data={
-            kind === "ceiling"
-              ? [
-                  { value: "", label: "the ceiling" },
-                  { value: "board", label: "board that comes off" },
-                  { value: "texture", label: "texture that comes off" },
-                  { value: "joist", label: "joist; a block will hang" },
-                  { value: "deck", label: "deck between joists" },
-                ]
-              : [
-                  { value: "", label: "the bare floor" },
-                  { value: "carpet", label: "carpet that comes off" },
-                  { value: "board", label: "board that comes off" },
-                ]
-          }
-        />
-        {on && on !== "deck" && (
-          <LengthField
-            label="Thick"
-            value={thick}
-            units={d.units}
-            mark={d.mark}
-            change={type(setThick)}
-            fault={fault?.of(".thick")}
-          />
-        )}
-      </div>
+      <Circumstances of={around} fault={fault} />
       <Tray
         job={id}
         connected={devices}
@@ -167,7 +143,7 @@ export function LevelEntry({ devices, spot, take }: Props) {
         }}
       />
       <Button h={52} size="md" loading={edit.isPending} onClick={keep}>
-        Keep, next
+        {fix ? "Keep the correction" : "Keep, next"}
       </Button>
     </div>
   );

@@ -1,7 +1,7 @@
 import { Button, SegmentedControl, Text } from "@mantine/core";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
-import type { NextStep, Room } from "../../api/client";
+import type { NextStep, Reading, Room } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
 import { Len } from "../../drawing/Len";
@@ -11,13 +11,16 @@ import { Doubt } from "./Doubt";
 import { InOut } from "./InOut";
 import { LevelEntry } from "./LevelEntry";
 import { NextList } from "./NextList";
+import { ReadingList } from "./ReadingList";
 import { SectionLine } from "./SectionLine";
 import { TapeEntry } from "./TapeEntry";
 import { TieList } from "./TieList";
+import { useTakeBack } from "./takeBack";
 
 /** The room from above: its corners from tapes, its unevenness, and what to measure next. */
 export function Plan({ room, devices }: { room: Room; devices: boolean }) {
-  const { job } = useJobContext();
+  const { id, job, plan } = useJobContext();
+  const { takeBack } = useTakeBack(id);
   const d = job.document;
   const [search, setSearch] = useSearchParams();
   const [relief, setRelief] = useState("floor");
@@ -27,6 +30,7 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
   const [tie, setTie] = useState<{ from: string; to: string; replaces?: string }>();
   const [corners, setCorners] = useState(false);
   const [take, setTake] = useState(0);
+  const [fix, setFix] = useState<Reading>();
   const list = d.survey?.corners ?? [];
   const step = d.units === "metric" ? 25 : 25.4;
   const wanted = tie ?? first(room.next);
@@ -35,6 +39,11 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
       setMode("tape");
       if (n.from && n.to) setTie({ from: n.from, to: n.to, replaces: n.reading });
       return;
+    }
+    const onPlan = n.what === "again" && d.survey?.readings?.find((r) => r.id === n.reading && !r.place?.wall);
+    if (onPlan) {
+      setMode("level");
+      return setFix(onPlan);
     }
     const to = new URLSearchParams(search);
     to.set("view", "heights");
@@ -45,6 +54,11 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
       to.set("kind", n.what);
     }
     setSearch(to);
+  };
+  const correct = (r: Reading) => {
+    if (r.place?.wall) return follow({ what: "again", text: "", frees: 0, reading: r.id, wall: r.place.wall });
+    setMode("level");
+    setFix(r);
   };
   const choose = (at: Spot) => {
     setSpot(at);
@@ -95,6 +109,10 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
             wanted={mode === "tape" ? wanted : undefined}
             line={line && line[0] !== line[1] ? line : undefined}
             step={step}
+            pin={(reading) => {
+              const r = d.survey?.readings?.find((one) => one.id === reading);
+              if (r) correct(r);
+            }}
           />
         )}
         {legend && (
@@ -114,7 +132,10 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
           <Doubt
             key={x.reading}
             text={x.text}
-            again={() => follow({ what: "again", text: "", frees: 0, reading: x.reading, wall: place(job, x.reading) })}
+            again={() => {
+              const r = d.survey?.readings?.find((one) => one.id === x.reading);
+              if (r) correct(r);
+            }}
           />
         ))}
         <NextList room={room} follow={follow} />
@@ -144,17 +165,24 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
             replaces={tie?.replaces}
           />
         )}
-        {mode === "level" && <LevelEntry devices={devices} spot={spot} room={room} take={take} />}
+        {mode === "level" && (
+          <>
+            <LevelEntry devices={devices} spot={spot} room={room} take={take} fix={fix} done={() => setFix(undefined)} />
+            <ReadingList readings={d.survey?.readings ?? []} byPlace={plan.usual.byPlace} correct={correct} takeBack={takeBack} />
+          </>
+        )}
         {mode === "section" && (
           <Text className="quiet">Touch the two ends of a line on the plan, or choose two corners below it.</Text>
         )}
-        <TieList
-          room={room}
-          again={(t) => {
-            setMode("tape");
-            setTie({ from: t.from, to: t.to, replaces: t.id });
-          }}
-        />
+        {mode !== "level" && (
+          <TieList
+            room={room}
+            again={(t) => {
+              setMode("tape");
+              setTie({ from: t.from, to: t.to, replaces: t.id });
+            }}
+          />
+        )}
       </div>
       {corners && <Corners close={() => setCorners(false)} />}
     </div>
@@ -165,6 +193,3 @@ const first = (next: NextStep[]) => {
   const n = next.find((one) => one.what === "tie" && one.from && one.to && !one.reading);
   return n?.from && n.to ? { from: n.from, to: n.to } : undefined;
 };
-
-const place = (job: ReturnType<typeof useJobContext>["job"], id: string) =>
-  job.document.survey?.readings?.find((r) => r.id === id)?.place?.wall;

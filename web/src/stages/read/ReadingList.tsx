@@ -6,13 +6,16 @@ import { Len } from "../../drawing/Len";
 
 interface Props {
   readings: Reading[];
-  wall: string;
+  /** of this wall; else those read anywhere on the plan */
+  wall?: string;
   byPlace: string[];
   correct: (r: Reading) => void;
   takeBack: (r: Reading) => void;
 }
 
 const basisSaid: Record<string, string> = { stacked: "over stacked plates", between: "between plates" };
+
+const where = (r: Reading) => r.place?.station ?? `${r.place?.x}, ${r.place?.y}`;
 
 /** The readings of one wall, newest or by place; corrected ones on demand. */
 export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Props) {
@@ -23,20 +26,22 @@ export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Prop
   const gone = (r: Reading) => replaced.has(r.id) || !!r.void;
   const place = new Map(byPlace.map((id, i) => [id, i]));
   const shown = readings
-    .filter((r) => r.place?.wall === wall && (kind === "all" || r.kind === kind) && (all || !gone(r)))
+    .filter((r) => !!r.place && r.place.wall === wall && (kind === "all" || r.kind === kind) && (all || !gone(r)))
     .map((r, i) => ({ r, i }))
     .sort((a, b) => (by === "entry" ? b.i - a.i : (place.get(a.r.id) ?? 0) - (place.get(b.r.id) ?? 0)))
     .map(({ r }) => r);
-  const some = readings.some((r) => r.place?.wall === wall);
+  const some = readings.some((r) => r.place && r.place.wall === wall);
   return (
-    <section aria-label="Readings of this wall">
+    <section aria-label={wall ? "Readings of this wall" : "Readings on the plan"}>
       <Group gap="md" my="xs">
         <SegmentedControl size="sm" aria-label="Show" value={kind} onChange={setKind} data={["all", "gap", "floor", "ceiling"]} />
         <Switch label="corrected ones too" checked={all} onChange={(e) => setAll(e.currentTarget.checked)} />
       </Group>
       {!some && (
         <Text className="quiet">
-          Nothing read along wall {wall} yet. The field asks for the first place: type what the tape says and press Enter.
+          {wall
+            ? `Nothing read along wall ${wall} yet. The field asks for the first place: type what the tape says and press Enter.`
+            : "Nothing read on the plan yet: touch a place on it, then type what the laser says."}
         </Text>
       )}
       {some && (
@@ -62,10 +67,18 @@ export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Prop
             {shown.map((r) => (
               <tr key={r.id} className={gone(r) ? "gone" : ""}>
                 <td className="num">
-                  <Len text={r.place?.station ?? ""} />
+                  {wall ? (
+                    <Len text={r.place?.station ?? ""} />
+                  ) : (
+                    <>
+                      <Len text={r.place?.x ?? ""} />, <Len text={r.place?.y ?? ""} />
+                    </>
+                  )}
                 </td>
                 <td>
                   {r.kind}
+                  {r.stood && <small className="quiet"> on {r.stood.what}</small>}
+                  {r.stopped && <small className="quiet"> to {r.stopped.what}</small>}
                   {r.basis && basisSaid[r.basis] && <small className="quiet"> {basisSaid[r.basis]}</small>}
                 </td>
                 <td className="num">
@@ -75,6 +88,7 @@ export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Prop
                 </td>
                 <td className="wide-only quiet">
                   {r.taken ? new Date(r.taken).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }) : ""}
+                  {(r.by || r.instrument) && <div>{[r.by, r.instrument].filter(Boolean).join(", ")}</div>}
                 </td>
                 <td className="num">
                   {!gone(r) && (
@@ -82,7 +96,7 @@ export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Prop
                       <ActionIcon
                         size={48}
                         variant="subtle"
-                        aria-label={`Correct ${r.kind} at ${r.place?.station}`}
+                        aria-label={`Correct ${r.kind} at ${where(r)}`}
                         onClick={() => correct(r)}
                       >
                         <IconPencil size={20} />
@@ -91,7 +105,7 @@ export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Prop
                         size={48}
                         variant="subtle"
                         color="gray"
-                        aria-label={`Take back ${r.kind} at ${r.place?.station}`}
+                        aria-label={`Take back ${r.kind} at ${where(r)}`}
                         onClick={() => takeBack(r)}
                       >
                         <IconArrowBackUp size={20} />

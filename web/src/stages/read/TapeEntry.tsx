@@ -5,6 +5,7 @@ import { newId, useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
+import { Circumstances, useCircumstances } from "../../entry/Circumstances";
 import { LengthField } from "../../entry/LengthField";
 import { Tray } from "../../entry/Tray";
 
@@ -30,6 +31,7 @@ export function TapeEntry({ devices, wanted, replaces, done, set }: Props) {
   const [at, setAt] = useState(replaced?.at ?? corners[2]?.id ?? "");
   const [value, setValue] = useState("");
   const [device, setDevice] = useState("");
+  const around = useCircumstances("tie");
   const field = useRef<HTMLInputElement>(null);
   const fault = edit.error as Problem | null;
   if (corners.length < 2) {
@@ -51,7 +53,7 @@ export function TapeEntry({ devices, wanted, replaces, done, set }: Props) {
       taken: new Date().toISOString(),
       ...(kind === "length" ? {} : { at }),
       ...(angle ? { degrees: Number(value.replace("°", "").replace(",", ".")) } : { value }),
-      ...(device && d.survey?.instruments?.some((i) => i.id === device) ? { instrument: device } : {}),
+      ...around.fields(device),
       ...(replaces ? { replaces } : {}),
     };
     if (angle && !Number.isFinite(tie.degrees)) return field.current?.select();
@@ -152,6 +154,7 @@ export function TapeEntry({ devices, wanted, replaces, done, set }: Props) {
           fault={fault?.of(".value")}
         />
       )}
+      <Circumstances of={around} />
       <Tray
         job={id}
         connected={devices}
