@@ -67,20 +67,21 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
     edit.reset();
   }, [w?.id]);
 
-  const correct = (r: Reading) => {
+  /** A reading in doubt is read afresh: its old number doesn't stand ready to be kept again. */
+  const correct = (r: Reading, afresh = false) => {
     touched.current = true;
     setCorrecting(r);
     setKind(r.kind);
     setBasis(r.basis ?? "open");
     setStation(bare(r.place?.station ?? ""));
-    setValue(bare(r.value ?? ""));
+    setValue(afresh ? fresh(r.kind) : bare(r.value ?? ""));
     setTimeout(() => valueField.current?.select(), 0);
   };
   const again = search.get("again");
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, when asked for by address
   useEffect(() => {
     const r = d.survey?.readings?.find((one) => one.id === again);
-    if (r) correct(r);
+    if (r) correct(r, true);
   }, [again]);
 
   if (!w) {
@@ -272,7 +273,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
               text={x.text}
               again={() => {
                 const r = d.survey?.readings?.find((one) => one.id === x.reading);
-                if (r) correct(r);
+                if (r) correct(r, true);
               }}
             />
           ))}

@@ -27,7 +27,7 @@ interface Props {
 const text = (mm: number, units: string) => (units === "metric" ? String(Math.round(mm)) : String(Math.round(mm / 6.35) / 4));
 
 /** A height read at any place of the plan: chosen on the picture or typed. */
-export function LevelEntry({ devices, spot, take, fix, done }: Props) {
+export function LevelEntry({ devices, spot, room, take, fix, done }: Props) {
   const { id, job } = useJobContext();
   const d = job.document;
   const edit = useEdit(id);
@@ -49,13 +49,15 @@ export function LevelEntry({ devices, spot, take, fix, done }: Props) {
   useEffect(() => {
     if (take > 0) field.current?.focus();
   }, [take]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only another reading fills the fields anew
   useEffect(() => {
     if (!fix) return;
     const bare = (t = "") => t.replace(/ (in|mm)$/, "");
     setKind(fix.kind);
     setX(bare(fix.place?.x));
     setY(bare(fix.place?.y));
-    setValue(bare(fix.value));
+    // one in doubt is read afresh
+    setValue(room.doubts.some((x) => x.reading === fix.id) ? (fix.kind === "floor" ? "-" : "") : bare(fix.value));
     setTimeout(() => field.current?.select(), 0);
   }, [fix]);
   const fresh = (k: Kind) => (k === "floor" ? "-" : "");
