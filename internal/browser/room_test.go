@@ -11,7 +11,6 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"homalos/internal/browser"
 	"homalos/internal/instrument"
 	"homalos/internal/measure"
 )
