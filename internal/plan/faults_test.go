@@ -268,10 +268,7 @@ func TestWhatWasFoundIsCheckedToo(t *testing.T) {
 func TestAssessmentsAreCheckedToo(t *testing.T) {
 	signed := &job.Signed{By: "Wen"}
 	chain := []job.Foot{{Floor: "this", On: "post-below"}, {Floor: "cellar", On: "solid-ground"}}
-	var steps []string
-	for _, s := range []string{"asked", "beam-looked", "near", "far", "middle", "chain", "racking", "header-here", "level-before"} {
-		steps = append(steps, s)
-	}
+	steps := []string{"asked", "beam-looked", "near", "far", "middle", "chain", "racking", "header-here", "level-before"}
 	for name, c := range map[string]struct {
 		a          job.Assess
 		path, says string

@@ -27,6 +27,12 @@ const bindery = "/jobs/0190c0de-0000-7000-8000-000000000001"
 
 var views = []shot{
 	{"jobs-1280", 1280, 800, "/", "", false},
+	{"plan-1280", 1280, 860, bindery + "/read?view=plan", "", false},
+	{"plan-390", 390, 844, bindery + "/read?view=plan", "", false},
+	{"section-1280", 1280, 1120, bindery + "/read?view=plan&mode=section", "", false},
+	{"section-390", 390, 1000, bindery + "/read?view=plan&mode=section", "", false},
+	{"assess-1280", 1280, 800, bindery + "/read?view=assess", "", false},
+	{"assess-390", 390, 844, bindery + "/read?view=assess", "", false},
 	{"read-1280", 1280, 800, bindery + "/read?wall=A", "", false},
 	{"read-390", 390, 844, bindery + "/read?wall=A", "", false},
 	{"mark-1280", 1280, 800, bindery + "/mark?wall=A", "A-S2 stud", false},

@@ -68,9 +68,9 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
           <rect
             key={`${j.of}${j.from}`}
             x={s.x(j.from)}
-            y={j.of === "ceiling" ? s.ceiling((j.from + j.to) / 2) - 18 : s.floor((j.from + j.to) / 2) + 2}
+            y={j.of === "ceiling" ? s.ceiling((j.from + j.to) / 2) - 14 : s.floor((j.from + j.to) / 2) + 2}
             width={Math.max(s.x(j.to) - s.x(j.from), 3)}
-            height={16}
+            height={12}
             className={j.exposed ? "joist-end bare" : "joist-end"}
           />
         ))}
@@ -148,7 +148,9 @@ function Pins({ d, s, pin, small }: { d: Drawing; s: Scale; pin?: Props["pin"]; 
               {!small && p.kind !== "gap" && (
                 <text
                   x={s.x(p.at)}
-                  y={(of === "floor" ? y + 25 : y - 13) + (low.has(p.reading) ? (of === "floor" ? 21 : -21) : 0)}
+                  y={
+                    (of === "floor" ? y + 25 : y - (d.crossed ? 26 : 13)) + (low.has(p.reading) ? (of === "floor" ? 21 : -21) : 0)
+                  }
                   textAnchor="middle"
                   className="pin-label len"
                 >

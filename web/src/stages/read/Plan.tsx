@@ -25,8 +25,12 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
   const [search, setSearch] = useSearchParams();
   const [relief, setRelief] = useState("floor");
   const [spot, setSpot] = useState<Spot>();
-  const [mode, setMode] = useState<"tape" | "level" | "section">("tape");
-  const [line, setLine] = useState<[Spot, Spot]>();
+  const asked = search.get("mode");
+  const [mode, setMode] = useState<"tape" | "level" | "section">(asked === "level" || asked === "section" ? asked : "tape");
+  const [line, setLine] = useState<[Spot, Spot] | undefined>(() => {
+    const [a, , c] = room.corners;
+    return a && c ? [a, c] : undefined;
+  });
   const [tie, setTie] = useState<{ from: string; to: string; replaces?: string }>();
   const [corners, setCorners] = useState(false);
   const [take, setTake] = useState(0);
@@ -107,7 +111,7 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
               setTake(take + 1);
             }}
             wanted={mode === "tape" ? wanted : undefined}
-            line={line && line[0] !== line[1] ? line : undefined}
+            line={mode === "section" && line && line[0] !== line[1] ? line : undefined}
             step={step}
             pin={(reading) => {
               const r = d.survey?.readings?.find((one) => one.id === reading);
@@ -144,11 +148,7 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
           size="md"
           aria-label="What is read"
           value={mode}
-          onChange={(m) => {
-            setMode(m as "tape");
-            const [a, , c] = room.corners;
-            if (m === "section" && !line && a && c) setLine([a, c]);
-          }}
+          onChange={(m) => setMode(m as "tape")}
           data={[
             { value: "tape", label: "tape" },
             { value: "level", label: "height" },
