@@ -2,11 +2,13 @@ package instrument
 
 import (
 	"math"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"homalos/demo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/plan"
@@ -44,5 +46,24 @@ func TestASimulatedJobMakesSense(t *testing.T) {
 		again, _ := Simulate(seed, d.Units)
 		require.True(t, job.Same(d, again))
 		require.NotEmpty(t, b.Corners)
+	}
+}
+
+func TestTheDemoJobsCanBeFollowedToTheEnd(t *testing.T) {
+	for file := range demo.IDs {
+		raw, err := demo.Jobs.ReadFile(file)
+		require.NoError(t, err)
+		d, faults := job.Read(raw)
+		require.Empty(t, faults)
+		truth, err := demo.Truths.ReadFile(strings.Replace(file, ".json", ".truth.json", 1))
+		require.NoError(t, err)
+		b, err := Read(truth)
+		require.NoError(t, err)
+		for seed := range uint64(5) {
+			o, after := Follow(d, NewKit(b, seed, 0.02), 120)
+			assert.Zero(t, o.Held, "%s, devices %d", file, seed)
+			assert.Less(t, o.Worst, 6.0, "%s: its building is the one that was read", file)
+			t.Logf("%s: %d more readings", file, len(after.Survey.Readings)-len(d.Survey.Readings))
+		}
 	}
 }
