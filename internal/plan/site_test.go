@@ -71,7 +71,9 @@ func randomSite(r *rand.Rand) site {
 
 // at is the place on the middle of the wall's thickness, in mm.
 func (s site) at(station float64) (x, y float64) {
-	set, faults := resolve(s.doc)
+	bare := s.doc // where a wall lies follows from no reading
+	bare.Survey = nil
+	set, faults := resolve(bare)
 	if faults != nil {
 		panic(faults)
 	}

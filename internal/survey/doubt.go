@@ -20,9 +20,9 @@ const (
 	slipChance = 0.004 // of one reading being a slip: seen in crews' logs as a few in a thousand
 	doubtOdds  = 12.0  // odds at which it is asked for again
 	strayDoubt = 6.0   // standard errors, where no slip's size fits
-	mostDoubts = 12
-	blockOwn   = 36 // readings judged together
-	blockAll   = 64 // with those around them
+	mostDoubts = 5     // of readings judged together: with more they are at odds, no slips
+	blockOwn   = 36    // readings judged together
+	blockAll   = 64    // with those around them
 )
 
 // Doubts compares each reading with what the others foretell, and names the
@@ -41,7 +41,7 @@ func Doubts(readings []Reading, noise float64, zones []Zone, slips func(Reading)
 			aside[d.Reading] = true
 			out = append(out, d)
 		}
-		if len(out) >= 4*mostDoubts {
+		if len(out) >= 6*mostDoubts {
 			break
 		}
 	}
