@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -190,4 +191,29 @@ func TestAnOutlineAndAListComeInFromFiles(t *testing.T) {
 	v.sees("Readings from CSV")
 	require.NoError(t, chromedp.Do(v.ctx, chromedp.SetUploadFiles(chromedp.CSS(`input[type=file][accept*=csv]`), []string{list})))
 	v.sees("revision 2")
+}
+
+func TestAHeightIsReadWhereThePlanIsTouched(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	v.goes("/jobs/" + id + "/read?view=plan")
+	v.sees("Every corner is pinned")
+	const pins = `document.querySelectorAll('.plan-pin').length`
+	before, err := chromedp.Run(v.ctx, chromedp.Evaluate[int](pins))
+	require.NoError(t, err)
+	v.until(`(() => { const p = document.querySelector('svg.room'); p.focus(); return document.activeElement === p; })()`)
+	require.NoError(t, chromedp.Do(v.ctx, chromedp.KeyEvent(kb.ArrowRight), chromedp.KeyEvent(kb.ArrowUp), chromedp.KeyEvent("\r")))
+	v.until(`document.querySelector('.spot')`)
+	v.until(`document.activeElement && document.activeElement.tagName === 'INPUT'`)
+	v.types("From the laser", "-41 7/8\n")
+	v.until(fmt.Sprintf("%s === %d", pins, before+1))
+	v.until(`document.querySelector('[aria-label="Readings on the plan"] table')`)
+	v.presses("Undo")
+	v.until(fmt.Sprintf("%s === %d", pins, before))
+	v.presses("Cut")
+	v.sees("Sawing treated wood")
+	v.presses("Confirm it")
+	v.until(`(() => { const f = document.querySelector('input[aria-label="Confirmed by"]'); if (!f) return false; f.focus(); return true; })()`)
+	require.NoError(t, chromedp.Do(v.ctx, chromedp.KeyEvent("Wen\r")))
+	v.sees("Confirmed by Wen")
 }
