@@ -32,6 +32,7 @@ type Rules struct {
 	Floor   string `json:"floor,omitempty" enum:"timber,concrete" doc:"On concrete the lowest bottom plate must be treated. Default timber."`
 	Lap     string `json:"lap,omitempty" doc:"Least distance between joints of two top plates. Default 24 in or 600 mm."`
 	Kerf    string `json:"kerf,omitempty" doc:"Width of the saw cut. Default 1/8 in or 3 mm."`
+	Board   string `json:"board,omitempty" doc:"Board and skim still to come on each face of a new wall. Default 1/2 in or 12.5 mm."`
 }
 
 // Lumber is one kind of wood by its real size.
@@ -121,8 +122,9 @@ type Clearance struct {
 type Wall struct {
 	ID       string    `json:"id" maxLength:"32"`
 	Name     string    `json:"name,omitempty" maxLength:"100" doc:"What the crew calls it."`
-	From     Place     `json:"from"`
-	To       Place     `json:"to"`
+	From     Place     `json:"from,omitzero" doc:"One end of the snapped line; left out where line places the wall."`
+	To       Place     `json:"to,omitzero"`
+	Line     *Line     `json:"line,omitempty" doc:"How the line lies, in place of from and to."`
 	Body     string    `json:"body,omitempty" enum:"left,right" doc:"Side of the snapped line the framing stands on, seen from its from end. Default left."`
 	Lumber   string    `json:"lumber"`
 	Bottom   []string  `json:"bottom,omitempty" nullable:"false" doc:"Plates from the floor up. Default one of the wall's lumber."`

@@ -44,7 +44,9 @@ func (s *setup) compute(heights func(*framing.Wall) framing.Heights) Plan {
 	for _, w := range s.walls {
 		f := framing.Frame(w, s.rules, heights(w), s.found())
 		framed = append(framed, f)
-		p.Walls = append(p.Walls, s.writeWall(f))
+		written := s.writeWall(f)
+		written.Line = s.writeLine(w)
+		p.Walls = append(p.Walls, written)
 		p.Drawings = append(p.Drawings, s.draw(f))
 	}
 	s.addHolds(&p)

@@ -30,6 +30,7 @@ type Plan struct {
 type Wall struct {
 	ID       string    `json:"id"`
 	Length   string    `json:"length"`
+	Line     *WallLine `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
 	Members  []Member  `json:"members" nullable:"false"`
 	Marks    []Mark    `json:"marks" nullable:"false"`
 	Findings []Finding `json:"findings" nullable:"false"`

@@ -77,7 +77,7 @@ func NextOf(d job.Document, p Plan) ([]Next, int) {
 	if faults != nil {
 		return nil, 0
 	}
-	return s.next(d, p, survey.Solve(s.corners, s.ties, s.tieSlips), s.fit())
+	return s.next(d, p, s.solved(), s.fit())
 }
 
 // PlaceOf is where a place of a job lies on the plan, in millimetres.

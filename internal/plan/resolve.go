@@ -41,6 +41,9 @@ type setup struct {
 	existingWalls []existing
 	zones         []survey.Zone
 	zoneNames     []string
+	lines         map[string]*lined // walls placed by a relation, by id
+	board         measure.Length
+	shape         survey.Shape // the room, solved when a line asks for it
 	hidden        []framing.Hidden
 	joistList     []survey.Joist
 	badFloor      []framing.BadFloor
@@ -72,6 +75,7 @@ func resolve(d job.Document) (*setup, job.Faults) {
 	}
 	r.setRules()
 	r.setLumber()
+	r.setGround()
 	r.setWalls()
 	r.setSurvey()
 	r.setAssess()
@@ -156,6 +160,7 @@ func (r *resolver) setRules() {
 	r.word("rules.floor", rules.Floor, "timber", "concrete")
 	r.concrete = rules.Floor == "concrete"
 	r.kerf = r.within("rules.kerf", rules.Kerf, u.Pick(in/8, 3*mm), 0, u.Pick(in/2, 12*mm))
+	r.board = r.within("rules.board", rules.Board, u.Pick(in/2, 25*mm/2), 0, u.Pick(4*in, 100*mm))
 	r.spacing = r.within("rules.spacing", rules.Spacing, u.Pick(16*in, 600*mm), u.Pick(4*in, 100*mm), u.Pick(96*in, 2400*mm))
 }
 

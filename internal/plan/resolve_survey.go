@@ -10,21 +10,34 @@ import (
 	"homalos/internal/survey"
 )
 
-func (r *resolver) setSurvey() {
+// setGround reads what walls are placed by: the instruments and the room.
+func (r *resolver) setGround() {
 	u := r.doc.Units
 	usual := u.Pick(measure.Inch/32, 8*mm/10)
 	r.noise = usual.Millimetres()
+	r.cornerOf = map[string]int{}
 	if r.doc.Survey == nil {
 		return
 	}
 	s := *r.doc.Survey
 	r.noise = r.within("survey.noise", s.Noise, usual, 0, u.Pick(2*measure.Inch, 50*mm)).Millimetres()
-	if len(s.Instruments) > mostFound || len(s.Walls) > mostFound || len(s.Zones) > 60 || len(s.Hidden) > mostFound {
-		r.faults.Add("survey", "more than %d instruments, walls or hidden finds, or 60 zones: split the job", mostFound)
+	if len(s.Instruments) > mostFound || len(s.Walls) > mostFound {
+		r.faults.Add("survey", "more than %d instruments or walls: split the job", mostFound)
 		return
 	}
 	r.setInstruments(s.Instruments)
 	r.setRoom(s)
+}
+
+func (r *resolver) setSurvey() {
+	if r.doc.Survey == nil {
+		return
+	}
+	s := *r.doc.Survey
+	if len(s.Zones) > 60 || len(s.Hidden) > mostFound {
+		r.faults.Add("survey", "more than %d hidden finds, or 60 zones: split the job", mostFound)
+		return
+	}
 	r.setZones(s.Zones)
 	r.setHidden(s.Hidden)
 	r.setReadings(s.Readings)

@@ -16,9 +16,20 @@ func (r *resolver) setWalls() {
 		r.faults.Add("walls", "%d walls: split the job, at most %d", len(r.doc.Walls), mostWalls)
 		return
 	}
+	r.layLines()
 	for i, w := range r.doc.Walls {
 		path := fmt.Sprintf("walls[%d]", i)
 		r.id(path+".id", w.ID, seen, 32)
+		if w.Line != nil {
+			l := r.lines[w.ID]
+			if l == nil || !l.ok {
+				continue // its line has faults of its own
+			}
+			w.From, w.To = l.from, l.to
+			if w.Body == "" {
+				w.Body = l.body
+			}
+		}
 		wall := r.wall(path, w)
 		if wall == nil {
 			continue

@@ -195,7 +195,7 @@ func RoomOf(d job.Document, p Plan) (Room, error) {
 	}
 	heights := s.fit()
 	room := Room{Troubles: []string{}, Crosses: []int{}, Doubts: []Doubted{}}
-	shape := survey.Solve(s.corners, s.ties, s.tieSlips)
+	shape := s.solved()
 	s.writeShape(&room, shape)
 	outline := outlineOf(shape)
 	for _, dd := range heights.Doubts {
@@ -217,6 +217,14 @@ func RoomOf(d job.Document, p Plan) (Room, error) {
 	}
 	room.Assess = s.assessed(heights, where)
 	return room, nil
+}
+
+// solved is the room's shape, worked out once.
+func (s *setup) solved() survey.Shape {
+	if len(s.shape.Corners) == 0 {
+		s.shape = survey.Solve(s.corners, s.ties, s.tieSlips)
+	}
+	return s.shape
 }
 
 func outlineOf(s survey.Shape) []survey.Point {

@@ -29,7 +29,7 @@ func UsualOf(d job.Document) Usual {
 	out.Mark = u.Write(s.rules.Mark)
 	out.Rules = job.Rules{
 		Spacing: u.Write(s.spacing), Method: "in-place", Fit: u.Write(s.rules.Fit), Hold: u.Write(s.rules.Hold),
-		Floor: "timber", Lap: u.Write(s.rules.Lap), Kerf: u.Write(s.kerf),
+		Floor: "timber", Lap: u.Write(s.rules.Lap), Kerf: u.Write(s.kerf), Board: u.Write(s.board),
 	}
 	if s.rules.TiltUp {
 		out.Rules.Method = "tilt-up"

@@ -37,6 +37,7 @@ type JobBody struct {
 	ID       string       `json:"id"`
 	Revision int64        `json:"revision"`
 	Document job.Document `json:"document"`
+	Moved    []plan.Move  `json:"moved" nullable:"false" doc:"Walls that the last edit moved, their relations kept."`
 }
 
 // JobID names a job by the id its client made.
@@ -56,7 +57,7 @@ type jobAnswer struct {
 }
 
 func answer(j store.Job) *jobAnswer {
-	return &jobAnswer{ETag: tag(j.Revision), Status: http.StatusOK, Body: JobBody{j.ID, j.Revision, j.Document}}
+	return &jobAnswer{ETag: tag(j.Revision), Status: http.StatusOK, Body: JobBody{j.ID, j.Revision, j.Document, []plan.Move{}}}
 }
 
 func tag(revision int64) string { return `"` + strconv.FormatInt(revision, 10) + `"` }
@@ -223,7 +224,9 @@ func (s *Server) change(ctx context.Context, id string, match IfMatch, edit func
 	if err != nil {
 		return nil, err
 	}
+	var before job.Document
 	j, err := s.store.Change(ctx, id, revision, func(d *job.Document) error {
+		before = job.Copy(*d)
 		if err := edit(d); err != nil {
 			return err
 		}
@@ -239,7 +242,9 @@ func (s *Server) change(ctx context.Context, id string, match IfMatch, edit func
 	if err != nil {
 		return nil, problem(err)
 	}
-	return answer(j), nil
+	out := answer(j)
+	out.Body.Moved = plan.Moves(before, j.Document)
+	return out, nil
 }
 
 // current is a job with its plan.

@@ -15,7 +15,7 @@ func (s *Store) load(tx *gorm.DB, head jobRow) (Job, error) {
 	if head.Rules {
 		d.Rules = &job.Rules{
 			Spacing: t.text(head.Spacing), Method: head.Method, Fit: t.text(head.Fit), Hold: t.text(head.Hold),
-			Floor: head.Floor, Lap: t.text(head.Lap), Kerf: t.text(head.Kerf),
+			Floor: head.Floor, Lap: t.text(head.Lap), Kerf: t.text(head.Kerf), Board: t.text(head.Board),
 		}
 	}
 	var lumber []lumberRow
@@ -61,7 +61,7 @@ func (s *Store) load(tx *gorm.DB, head jobRow) (Job, error) {
 func (t *texts) wall(w wallRow, openings []openingRow) job.Wall {
 	out := job.Wall{
 		ID: w.ID, Name: w.Name, From: job.Place{X: t.text(w.FromX), Y: t.text(w.FromY)}, To: job.Place{X: t.text(w.ToX), Y: t.text(w.ToY)},
-		Body: w.Body, Lumber: w.Lumber, Bottom: w.Bottom, Top: w.Top,
+		Body: w.Body, Lumber: w.Lumber, Bottom: w.Bottom, Top: w.Top, Line: w.Line,
 	}
 	if w.Layout {
 		out.Layout = &job.Layout{From: w.Hook, Spacing: t.text(w.Spacing), Offset: t.text(w.Offset), Mode: w.Mode}

@@ -25,6 +25,7 @@ type jobRow struct {
 	Floor     string
 	Lap       *int64
 	Kerf      *int64
+	Board     *int64
 	Survey    bool
 	Noise     *int64
 	Found     found       `gorm:"serializer:json"`
@@ -75,6 +76,7 @@ type wallRow struct {
 	Spacing  *int64
 	Offset   *int64
 	Mode     string
+	Line     *job.Line `gorm:"serializer:json"`
 }
 
 type openingRow struct {
@@ -218,7 +220,7 @@ func rowOf(crew, id string, revision int64, d job.Document) (jobRow, error) {
 	}
 	if r := d.Rules; r != nil {
 		row.Spacing, row.Method, row.Fit, row.Hold = t.nm(r.Spacing), r.Method, t.nm(r.Fit), t.nm(r.Hold)
-		row.Floor, row.Lap, row.Kerf = r.Floor, t.nm(r.Lap), t.nm(r.Kerf)
+		row.Floor, row.Lap, row.Kerf, row.Board = r.Floor, t.nm(r.Lap), t.nm(r.Kerf), t.nm(r.Board)
 	}
 	if s := d.Survey; s != nil {
 		row.Noise = t.nm(s.Noise)
@@ -266,7 +268,7 @@ func (s *Store) saveParts(tx *gorm.DB, id string, revision int64, d job.Document
 func (s *Store) saveWall(tx *gorm.DB, t *texts, id string, i int, w job.Wall) error {
 	row := wallRow{
 		CrewID: s.crew, JobID: id, ID: w.ID, Position: i, Name: w.Name, FromX: t.nm(w.From.X), FromY: t.nm(w.From.Y), ToX: t.nm(w.To.X), ToY: t.nm(w.To.Y),
-		Body: w.Body, Lumber: w.Lumber, Bottom: w.Bottom, Top: w.Top, Layout: w.Layout != nil,
+		Body: w.Body, Lumber: w.Lumber, Bottom: w.Bottom, Top: w.Top, Layout: w.Layout != nil, Line: w.Line,
 	}
 	if l := w.Layout; l != nil {
 		row.Hook, row.Spacing, row.Offset, row.Mode = l.From, t.nm(l.Spacing), t.nm(l.Offset), l.Mode

@@ -502,6 +502,10 @@ export interface components {
             place?: components["schemas"]["Place"];
             to?: string;
         };
+        AlsoAt: {
+            at: string;
+            face: string;
+        };
         Answer: {
             /** @enum {string} */
             answer: "yes" | "no" | "unknown";
@@ -746,6 +750,8 @@ export interface components {
         JobBody: {
             document: components["schemas"]["Document"];
             id: string;
+            /** @description Walls that the last edit moved, their relations kept. */
+            moved: components["schemas"]["PlanMove"][];
             /** Format: int64 */
             revision: number;
         };
@@ -794,6 +800,49 @@ export interface components {
             /** @description Height over which it was read: the level's length. */
             span: string;
             station: string;
+        };
+        Line: {
+            /** @description Distances that must hold too: a line that contradicts one is refused. */
+            also?: components["schemas"]["AlsoAt"][];
+            /** @description Centred: the other face. */
+            and?: string;
+            /** @description Distance, near the face's first end; square: the station along the face. */
+            at?: string;
+            /** @description Parallel: the distance measured near the face's other end, where it differs. */
+            atEnd?: string;
+            /**
+             * @description Parallel to a face at a distance; square off it at a station; its finish in line with a face's; centred between two; through two marks; so much clear between finishes.
+             * @enum {string}
+             */
+            by: "parallel" | "square" | "in-line" | "centred" | "through" | "clear";
+            /**
+             * Format: double
+             * @description Square: another angle off the face. Default 90.
+             */
+            degrees?: number;
+            face?: string;
+            /**
+             * @description Where the two distances differ: go by both, or parallel at one of them. Default both.
+             * @enum {string}
+             */
+            follow?: "both" | "start" | "end";
+            /**
+             * @description The end that the parts are laid off from. Default start.
+             * @enum {string}
+             */
+            from?: "start" | "stop";
+            /** @description Through: two places. */
+            marks?: components["schemas"]["Place"][];
+            /** @description As long as what stands on it, and what is added or taken off. */
+            parts?: components["schemas"]["Part"][];
+            /** @description Default: as far as the room goes. */
+            start?: components["schemas"]["LineEnd"];
+            stop?: components["schemas"]["LineEnd"];
+        };
+        LineEnd: {
+            face?: string;
+            /** @description Kept off it. */
+            gap?: string;
         };
         "List-jobsResponse": {
             jobs: components["schemas"]["Summary"][];
@@ -845,6 +894,10 @@ export interface components {
             rough?: components["schemas"]["Size"];
             /** @description Window: height of the rough sill's top over the finished floor. */
             sill?: string;
+        };
+        Part: {
+            length: string;
+            what?: string;
         };
         Place: {
             station?: string;
@@ -1190,6 +1243,14 @@ export interface components {
             /** @description Why it stands off the layout. */
             why?: string;
         };
+        PlanMove: {
+            /** @description The end that moved most. */
+            by: string;
+            now?: string;
+            wall: string;
+            /** @description Its length before, where that changed. */
+            was?: string;
+        };
         PlanNext: {
             /**
              * Format: int64
@@ -1376,6 +1437,10 @@ export interface components {
             text: string;
             title: string;
         };
+        PlanSnapStep: {
+            do: string;
+            value?: string;
+        };
         PlanStick: {
             cuts: components["schemas"]["PlanStickCut"][];
             lumber: string;
@@ -1408,6 +1473,15 @@ export interface components {
             label: string;
             major: boolean;
         };
+        PlanTapeTo: {
+            /** @description The wall it is taken along. */
+            along?: string;
+            /** @description Corner, or the face it is taken off. */
+            from: string;
+            /** @enum {string} */
+            to: "start" | "end";
+            value: string;
+        };
         PlanUsual: {
             /** @description Ids of all readings along walls, by wall and station. */
             byPlace: string[];
@@ -1421,6 +1495,8 @@ export interface components {
             findings: components["schemas"]["PlanFinding"][];
             id: string;
             length: string;
+            /** @description Where the line lies and how to strike it; left out where there is no room to strike it in. */
+            line?: components["schemas"]["PlanWallLine"];
             marks: components["schemas"]["PlanMark"][];
             members: components["schemas"]["PlanMember"][];
         };
@@ -1436,6 +1512,27 @@ export interface components {
             /** @enum {string} */
             status: "signs of load" | "no sign found" | "not known";
             wall: string;
+        };
+        PlanWallLine: {
+            /**
+             * @description The X side: where the framing stands, seen from its from end.
+             * @enum {string}
+             */
+            body: "left" | "right";
+            /** @description Square-up diagonals: with the ends right they read this. */
+            check: components["schemas"]["PlanTapeTo"][];
+            from: components["schemas"]["Place"];
+            /** @description Distances out from the face it goes by, at both ends. */
+            off: components["schemas"]["PlanTapeTo"][];
+            /** @description How it is placed. */
+            said: string;
+            /** @description What to measure and mark on the floor, in order. */
+            steps: components["schemas"]["PlanSnapStep"][];
+            /** @description By how much the distance measured at the other end differs. */
+            taper?: string;
+            /** @description Both ends as tape distances from things that are there. */
+            tapes: components["schemas"]["PlanTapeTo"][];
+            to: components["schemas"]["Place"];
         };
         PlanWant: {
             /** @enum {string} */
@@ -1509,6 +1606,8 @@ export interface components {
             room: components["schemas"]["PlanRoom"];
         };
         Rules: {
+            /** @description Board and skim still to come on each face of a new wall. Default 1/2 in or 12.5 mm. */
+            board?: string;
             /** @description How much shorter than the space a piece between the plates is cut. Default 1/16 in or 2 mm. */
             fit?: string;
             /**
@@ -1691,14 +1790,17 @@ export interface components {
             body?: "left" | "right";
             /** @description Plates from the floor up. Default one of the wall's lumber. */
             bottom?: string[];
-            from: components["schemas"]["Place"];
+            /** @description One end of the snapped line; left out where line places the wall. */
+            from?: components["schemas"]["Place"];
             id: string;
             layout?: components["schemas"]["Layout"];
+            /** @description How the line lies, in place of from and to. */
+            line?: components["schemas"]["Line"];
             lumber: string;
             /** @description What the crew calls it. */
             name?: string;
             openings?: components["schemas"]["Opening"][];
-            to: components["schemas"]["Place"];
+            to?: components["schemas"]["Place"];
             /** @description Plates from the studs up. Default one of the wall's lumber. */
             top?: string[];
         };

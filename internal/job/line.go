@@ -1,0 +1,38 @@
+package job
+
+// Line says how a wall's snapped line lies, as people say it. A face is a wall
+// that is there by its id, or a new wall's: "A" is its snapped face, "A back"
+// the other face of its framing.
+type Line struct {
+	By      string   `json:"by" enum:"parallel,square,in-line,centred,through,clear" doc:"Parallel to a face at a distance; square off it at a station; its finish in line with a face's; centred between two; through two marks; so much clear between finishes."`
+	Face    string   `json:"face,omitempty"`
+	And     string   `json:"and,omitempty" doc:"Centred: the other face."`
+	At      string   `json:"at,omitempty" doc:"Distance, near the face's first end; square: the station along the face."`
+	AtEnd   string   `json:"atEnd,omitempty" doc:"Parallel: the distance measured near the face's other end, where it differs."`
+	Follow  string   `json:"follow,omitempty" enum:"both,start,end" doc:"Where the two distances differ: go by both, or parallel at one of them. Default both."`
+	Degrees float64  `json:"degrees,omitempty" minimum:"0" maximum:"180" doc:"Square: another angle off the face. Default 90."`
+	Marks   []Place  `json:"marks,omitempty" nullable:"false" doc:"Through: two places."`
+	Start   *LineEnd `json:"start,omitempty" doc:"Default: as far as the room goes."`
+	Stop    *LineEnd `json:"stop,omitempty"`
+	Parts   []Part   `json:"parts,omitempty" nullable:"false" doc:"As long as what stands on it, and what is added or taken off."`
+	From    string   `json:"from,omitempty" enum:"start,stop" doc:"The end that the parts are laid off from. Default start."`
+	Also    []AlsoAt `json:"also,omitempty" nullable:"false" doc:"Distances that must hold too: a line that contradicts one is refused."`
+}
+
+// LineEnd is what a line runs to.
+type LineEnd struct {
+	Face string `json:"face,omitempty"`
+	Gap  string `json:"gap,omitempty" doc:"Kept off it."`
+}
+
+// Part is one length of those that a line is as long as.
+type Part struct {
+	What   string `json:"what,omitempty" maxLength:"100"`
+	Length string `json:"length"`
+}
+
+// AlsoAt is a distance from a face that must hold too.
+type AlsoAt struct {
+	Face string `json:"face"`
+	At   string `json:"at"`
+}

@@ -1,0 +1,175 @@
+package line
+
+import (
+	"fmt"
+	"math"
+	"sort"
+
+	"homalos/internal/survey"
+)
+
+// Ends say how long a line is.
+type Ends struct {
+	Start, Stop       *Face   // faces it runs to; nil: the room's own walls
+	StartGap, StopGap float64 // kept off them
+	Length            float64 // 0: as far as it goes
+	FromStop          bool    // Length is laid off from the far end
+}
+
+// Between cuts a ray to a line from end to end: at the faces named, else where
+// the room's outline ends the stretch that its own point lies in.
+func Between(ray Ray, e Ends, outline []survey.Point) (from, to survey.Point, err error) {
+	low, high, inside := stretch(ray, outline)
+	if !inside && (e.Start == nil || e.Stop == nil) && e.Length == 0 {
+		return from, to, fmt.Errorf("no part of it lies inside the room")
+	}
+	if !inside {
+		low, high = 0, 0
+	}
+	if ray.Fixed {
+		low = (ray.Start.X-ray.At.X)*ray.UX + (ray.Start.Y-ray.At.Y)*ray.UY
+	}
+	if e.Start != nil {
+		if low, err = ray.meets(e.Start); err != nil {
+			return from, to, err
+		}
+	}
+	if e.Stop != nil {
+		if high, err = ray.meets(e.Stop); err != nil {
+			return from, to, err
+		}
+	}
+	if e.Start != nil && e.Stop != nil && low > high {
+		return from, to, fmt.Errorf("%s lies beyond %s along it: change them about", e.Start.ID, e.Stop.ID)
+	}
+	low, high = low+e.StartGap, high-e.StopGap
+	if e.Length > 0 {
+		room := high - low
+		if e.FromStop {
+			low = high - e.Length
+		} else {
+			high = low + e.Length
+		}
+		if inside && e.Length > room+0.5 {
+			return from, to, fmt.Errorf("it is %.1f mm longer than the room there", e.Length-room)
+		}
+	}
+	if high-low < 1 {
+		return from, to, fmt.Errorf("nothing of it is left between its ends")
+	}
+	place := func(t float64) survey.Point { return survey.Point{X: ray.At.X + ray.UX*t, Y: ray.At.Y + ray.UY*t} }
+	return place(low), place(high), nil
+}
+
+// meets is how far along the ray a face is met.
+func (r Ray) meets(f *Face) (float64, error) {
+	vx, vy, _ := f.unit()
+	across := r.UX*vy - r.UY*vx
+	if math.Abs(across) < math.Sin(5*math.Pi/180) {
+		return 0, fmt.Errorf("it runs along %s and never meets it", f.ID)
+	}
+	return ((f.From.X-r.At.X)*vy - (f.From.Y-r.At.Y)*vx) / across, nil
+}
+
+// stretch is the part of the ray inside the outline that its point lies in, or
+// the nearest such part.
+func stretch(r Ray, outline []survey.Point) (low, high float64, ok bool) {
+	var met []float64
+	for i, p := range outline {
+		q := outline[(i+1)%len(outline)]
+		a := (p.X-r.At.X)*r.UY - (p.Y-r.At.Y)*r.UX
+		b := (q.X-r.At.X)*r.UY - (q.Y-r.At.Y)*r.UX
+		if (a < 0) == (b < 0) {
+			continue
+		}
+		t := a / (a - b)
+		met = append(met, (p.X+t*(q.X-p.X)-r.At.X)*r.UX+(p.Y+t*(q.Y-p.Y)-r.At.Y)*r.UY)
+	}
+	sort.Float64s(met)
+	from := 0.0
+	if r.Fixed {
+		from = 5 // it begins on a wall: what lies ahead of it is meant
+	}
+	best := math.Inf(1)
+	for i := 0; i+1 < len(met); i += 2 {
+		off := math.Max(0, math.Max(met[i]-from, from-met[i+1]))
+		if off < best {
+			best, low, high, ok = off, met[i], met[i+1], true
+		}
+	}
+	return low, high, ok
+}
+
+// Tape is a distance from a thing that is there to an end of a line.
+type Tape struct {
+	From  string  // corner, or the wall it is taken along
+	Along string  // the wall that the end lies on, if it does
+	To    string  // start or end
+	Value float64 // mm
+}
+
+// Corner is one that a tape can be hooked on.
+type Corner struct {
+	ID string
+	At survey.Point
+}
+
+// Strikes are both ends as tape distances from things that are there: along
+// the wall an end lies on, from its nearer corner; and from the two corners
+// whose tapes cross it most squarely, so that two arcs strike it.
+func Strikes(from, to survey.Point, corners []Corner, walls []*Face) []Tape {
+	var out []Tape
+	for i, p := range []survey.Point{from, to} {
+		name := []string{"start", "end"}[i]
+		for _, w := range walls {
+			_, _, long := w.unit()
+			if s := w.Along(p); math.Abs(w.Out(p)) < 3 && s > -3 && s < long+3 {
+				first, value := nearest(corners, w.From), s
+				if long-s < s {
+					first, value = nearest(corners, w.To), long-s
+				}
+				out = append(out, Tape{From: first, Along: w.ID, To: name, Value: math.Max(value, 0)})
+				break
+			}
+		}
+		a, b := squarest(p, corners)
+		for _, k := range []int{a, b} {
+			if k >= 0 {
+				out = append(out, Tape{From: corners[k].ID, To: name, Value: corners[k].At.Distance(p)})
+			}
+		}
+	}
+	return out
+}
+
+func nearest(corners []Corner, p survey.Point) string {
+	best, id := math.Inf(1), ""
+	for _, c := range corners {
+		if d := c.At.Distance(p); d < best {
+			best, id = d, c.ID
+		}
+	}
+	return id
+}
+
+// squarest are the two corners whose tapes to p cross nearest to a right
+// angle; corners closer than a hand are no use.
+func squarest(p survey.Point, corners []Corner) (int, int) {
+	best, a, b := 0.2, -1, -1
+	for i := range corners {
+		for j := i + 1; j < len(corners); j++ {
+			x1, y1 := corners[i].At.X-p.X, corners[i].At.Y-p.Y
+			x2, y2 := corners[j].At.X-p.X, corners[j].At.Y-p.Y
+			d1, d2 := math.Hypot(x1, y1), math.Hypot(x2, y2)
+			if d1 < 150 || d2 < 150 {
+				continue
+			}
+			// square crossings, and short tapes a little before long ones
+			score := math.Abs(x1*y2-y1*x2)/(d1*d2) - (d1+d2)/60000
+			if score > best {
+				best, a, b = score, i, j
+			}
+		}
+	}
+	return a, b
+}

@@ -1,0 +1,198 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/line"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// WallLine is where a wall's snapped line lies and how to strike it.
+type WallLine struct {
+	Said  string     `json:"said" doc:"How it is placed."`
+	From  job.Place  `json:"from"`
+	To    job.Place  `json:"to"`
+	Body  string     `json:"body" enum:"left,right" doc:"The X side: where the framing stands, seen from its from end."`
+	Taper string     `json:"taper,omitempty" doc:"By how much the distance measured at the other end differs."`
+	Tapes []TapeTo   `json:"tapes" nullable:"false" doc:"Both ends as tape distances from things that are there."`
+	Check []TapeTo   `json:"check" nullable:"false" doc:"Square-up diagonals: with the ends right they read this."`
+	Off   []TapeTo   `json:"off" nullable:"false" doc:"Distances out from the face it goes by, at both ends."`
+	Steps []SnapStep `json:"steps" nullable:"false" doc:"What to measure and mark on the floor, in order."`
+}
+
+// TapeTo is a tape distance from a thing to an end of a line.
+type TapeTo struct {
+	From  string `json:"from" doc:"Corner, or the face it is taken off."`
+	Along string `json:"along,omitempty" doc:"The wall it is taken along."`
+	To    string `json:"to" enum:"start,end"`
+	Value string `json:"value"`
+}
+
+// SnapStep is one step of the snap sheet.
+type SnapStep struct {
+	Do    string `json:"do"`
+	Value string `json:"value,omitempty"`
+}
+
+// writeLine says where a wall's line lies, where there is a room or a relation
+// to say it by.
+func (s *setup) writeLine(w *framing.Wall) *WallLine {
+	shape := s.solved()
+	l := s.lines[w.ID]
+	if l == nil && len(shape.Corners) < 3 {
+		return nil
+	}
+	r := &resolver{setup: *s}
+	out := &WallLine{
+		Said: "by its two ends", From: r.placed(w.From), To: r.placed(w.To), Body: "left", Tapes: []TapeTo{}, Check: []TapeTo{}, Off: []TapeTo{}, Steps: []SnapStep{},
+	}
+	if w.Right {
+		out.Body = "right"
+	}
+	if l != nil {
+		out.Said = r.relationSaid(*l.doc.Line)
+		if l.taper != 0 {
+			out.Taper = s.sayMM(l.taper)
+		}
+		if f := l.relation.Face; f != nil && l.relation.Kind != line.Square {
+			for i, p := range []survey.Point{w.From, w.To} {
+				out.Off = append(out.Off, TapeTo{From: f.ID, To: []string{"start", "end"}[i], Value: s.sayMM(f.Out(p))})
+			}
+		}
+	}
+	var corners []line.Corner
+	for i, c := range shape.Corners {
+		if c.Pinned {
+			corners = append(corners, line.Corner{ID: s.corners[i].ID, At: c.At})
+		}
+	}
+	var walls []*line.Face
+	if len(shape.Corners) >= 3 {
+		for _, e := range s.existingWalls {
+			walls = append(walls, r.existingFace(e))
+		}
+	}
+	for _, t := range line.Strikes(w.From, w.To, corners, walls) {
+		out.Tapes = append(out.Tapes, TapeTo{From: t.From, Along: t.Along, To: t.To, Value: s.sayMM(t.Value)})
+	}
+	s.diagonals(out, w, corners)
+	s.snapSteps(out, w)
+	return out
+}
+
+func (s *setup) sayMM(mm float64) string {
+	return s.rules.Units.Say(s.rules.Units.Estimate(mm), s.rules.Mark/2)
+}
+
+// diagonals are from each end to the corner farthest from the tapes it was
+// struck by: they must agree once both ends are marked.
+func (s *setup) diagonals(out *WallLine, w *framing.Wall, corners []line.Corner) {
+	for i, p := range []survey.Point{w.From, w.To} {
+		end := []string{"start", "end"}[i]
+		used := map[string]bool{}
+		for _, t := range out.Tapes {
+			if t.To == end {
+				used[t.From] = true
+			}
+		}
+		best, at := -1.0, -1
+		for k, c := range corners {
+			if d := c.At.Distance(p); !used[c.ID] && d > best {
+				best, at = d, k
+			}
+		}
+		if at >= 0 {
+			out.Check = append(out.Check, TapeTo{From: corners[at].ID, To: end, Value: s.sayMM(best)})
+		}
+	}
+}
+
+// snapSteps put it in the order of the work: mark the ends, check, snap, X,
+// plumb up.
+func (s *setup) snapSteps(out *WallLine, w *framing.Wall) {
+	add := func(do, value string) { out.Steps = append(out.Steps, SnapStep{do, value}) }
+	for _, end := range []string{"start", "end"} {
+		arcs := 0
+		for _, t := range out.Tapes {
+			if t.To != end {
+				continue
+			}
+			switch {
+			case t.Along != "":
+				add(fmt.Sprintf("Along %s from corner %s: mark the %s", t.Along, t.From, end), t.Value)
+			case arcs == 0:
+				arcs++
+				add(fmt.Sprintf("From corner %s: swing an arc for the %s", t.From, end), t.Value)
+			default:
+				add(fmt.Sprintf("From corner %s: where it crosses that arc is the %s", t.From, end), t.Value)
+			}
+		}
+	}
+	for _, t := range out.Off {
+		add(fmt.Sprintf("Check at the %s: out from %s", t.To, t.From), t.Value)
+	}
+	for _, t := range out.Check {
+		add(fmt.Sprintf("Check: corner %s to the %s", t.From, t.To), t.Value)
+	}
+	add("Start to end reads", s.rules.Units.Say(w.Length, s.rules.Mark/2))
+	side := "left"
+	if w.Right {
+		side = "right"
+	}
+	add(fmt.Sprintf("Snap the line; X on the %s, seen from the start, %s deep", side, s.say(w.Lumber.Depth)), "")
+	add("Plumb both ends up to the ceiling and snap between them: the plates follow that, not the floor's slope", "")
+}
+
+// Move is a wall whose line lies elsewhere than before.
+type Move struct {
+	Wall string `json:"wall"`
+	By   string `json:"by" doc:"The end that moved most."`
+	Was  string `json:"was,omitempty" doc:"Its length before, where that changed."`
+	Now  string `json:"now,omitempty"`
+}
+
+// Moves lists the walls that an edit moved. Walls that either document can't
+// place are left out.
+func Moves(before, after job.Document) []Move {
+	out := []Move{}
+	any := false
+	for _, w := range after.Walls {
+		any = any || w.Line != nil
+	}
+	if !any {
+		return out
+	}
+	a, faults := resolve(before)
+	if faults != nil {
+		return out
+	}
+	b, faults := resolve(after)
+	if faults != nil {
+		return out
+	}
+	was := map[string]*framing.Wall{}
+	for _, w := range a.walls {
+		was[w.ID] = w
+	}
+	u := after.Units
+	for _, w := range b.walls {
+		old := was[w.ID]
+		if old == nil {
+			continue
+		}
+		far := math.Max(old.From.Distance(w.From), old.To.Distance(w.To))
+		if far < measure.Inch64.Millimetres() {
+			continue
+		}
+		m := Move{Wall: w.ID, By: b.sayMM(far)}
+		if (old.Length - w.Length).Abs() >= measure.Inch64 {
+			m.Was, m.Now = u.Say(old.Length, b.rules.Mark/2), u.Say(w.Length, b.rules.Mark/2)
+		}
+		out = append(out, m)
+	}
+	return out
+}

@@ -1,0 +1,206 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// laid is a job in a room of these corners (inches), with these lines.
+func laid(at []survey.Point, lines map[string]job.Line) job.Document {
+	d := Starter("lines", "imperial")
+	d.Survey = &job.Survey{}
+	n := len(at)
+	for i := range at {
+		d.Survey.Corners = append(d.Survey.Corners, job.Corner{ID: fmt.Sprint(i + 1)})
+		d.Survey.Walls = append(d.Survey.Walls, job.ExistingWall{ID: "side " + fmt.Sprint(i+1), From: fmt.Sprint(i + 1), To: fmt.Sprint((i+1)%n + 1)})
+		for j := i + 1; j < n; j++ {
+			d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: fmt.Sprint(i, "-", j), Kind: "length", From: fmt.Sprint(i + 1), To: fmt.Sprint(j + 1), Value: fmt.Sprintf("%.7f in", at[i].Distance(at[j]))})
+		}
+	}
+	for _, id := range []string{"A", "B", "C", "D", "E"} {
+		if l, ok := lines[id]; ok {
+			d.Walls = append(d.Walls, job.Wall{ID: id, Lumber: "2x4", Line: &l})
+		}
+	}
+	return d
+}
+
+var leaning = []survey.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 203, Y: 150}, {X: -2, Y: 146}}
+
+// ends of a wall as planned, in inches.
+func ends(t require.TestingT, p Plan, id string) (a, b survey.Point) {
+	for _, w := range p.Walls {
+		if w.ID == id {
+			require.NotNil(t, w.Line)
+			in := func(text string) float64 {
+				l, err := measure.Read(text, measure.Imperial)
+				require.NoError(t, err)
+				return l.Inches()
+			}
+			return survey.Point{X: in(w.Line.From.X), Y: in(w.Line.From.Y)}, survey.Point{X: in(w.Line.To.X), Y: in(w.Line.To.Y)}
+		}
+	}
+	require.Fail(t, "no wall "+id)
+	return a, b
+}
+
+// out is how far a place lies out from the side between two corners.
+func out(a, b, p survey.Point) float64 {
+	return survey.Turn(a, b, p) / a.Distance(b)
+}
+
+func TestALineLiesAsItIsSaid(t *testing.T) {
+	d := laid(leaning, map[string]job.Line{
+		"A": {By: "parallel", Face: "side 1", At: "60 in"},
+		"B": {By: "square", Face: "side 1", At: "80 in", Stop: &job.LineEnd{Face: "A"}},
+		"C": {By: "centred", Face: "side 4", And: "B", Start: &job.LineEnd{Face: "A"}, Stop: &job.LineEnd{Face: "side 1", Gap: "20 in"}},
+		"D": {By: "clear", Face: "A back", At: "36 in"},
+		"E": {By: "parallel", Face: "side 3", At: "12 in", AtEnd: "14 in"},
+	})
+	require.Empty(t, Check(d))
+	p, err := Compute(d)
+	require.NoError(t, err)
+	a1, a2 := ends(t, p, "A")
+	for _, e := range []survey.Point{a1, a2} {
+		assert.InDelta(t, 60, out(leaning[0], leaning[1], e), 1./64)
+	}
+	assert.InDelta(t, 0, out(leaning[3], leaning[0], a1), 1./32, "from wall to wall")
+	assert.InDelta(t, 0, out(leaning[1], leaning[2], a2), 1./32)
+	b1, b2 := ends(t, p, "B")
+	assert.InDelta(t, 80, b1.X, 1./64)
+	assert.InDelta(t, 80, b2.X, 1./32)
+	assert.InDelta(t, 60, b2.Y, 1./32, "up to A")
+	// 36 clear between finishes: a half-inch board on both
+	d1, d2 := ends(t, p, "D")
+	for _, e := range []survey.Point{d1, d2} {
+		assert.InDelta(t, 60+3.5+0.5+36+0.5, out(leaning[0], leaning[1], e), 1./32)
+	}
+	e1, _ := ends(t, p, "E")
+	assert.NotZero(t, e1)
+	assert.Equal(t, "2", p.Walls[4].Line.Taper)
+	assert.Equal(t, "parallel to side 3 at 12 and 14 at its other end", p.Walls[4].Line.Said)
+	assert.NotEmpty(t, p.Walls[0].Line.Steps)
+}
+
+func TestAHallKeepsItsClearWidthToTheFinishes(t *testing.T) {
+	d := laid(leaning, map[string]job.Line{"A": {By: "clear", Face: "side 1", At: "36 in"}})
+	d.Rules = &job.Rules{Board: "5/8 in"}
+	p, err := Compute(d)
+	require.NoError(t, err)
+	a, _ := ends(t, p, "A")
+	assert.InDelta(t, 36.625, out(leaning[0], leaning[1], a), 1./64)
+}
+
+func TestAsLongAsWhatStandsOnIt(t *testing.T) {
+	// cabinets 30 + 21, overhang 3/4 at one end, board 1/2 at both: 52 3/4 (the work, step 3)
+	d := laid(leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{
+		{What: "cabinet", Length: "30 in"}, {What: "cabinet", Length: "21 in"}, {What: "overhang", Length: "3/4 in"}, {What: "board, both ends", Length: "1 in"},
+	}}})
+	p, err := Compute(d)
+	require.NoError(t, err)
+	assert.Equal(t, "52 3/4 in", p.Walls[0].Length)
+	d.Walls[0].Line.Parts[0].Length = "300 in"
+	assert.Contains(t, Check(d)[0].Text, "longer than the room there")
+}
+
+func TestLinesThatCannotBe(t *testing.T) {
+	for name, c := range map[string]struct {
+		lines      map[string]job.Line
+		path, says string
+	}{
+		"round in a circle":    {map[string]job.Line{"A": {By: "parallel", Face: "B", At: "40 in"}, "B": {By: "parallel", Face: "A back", At: "40 in"}}, "walls[0].line", "goes round in a circle: A → B → A"},
+		"by itself":            {map[string]job.Line{"A": {By: "parallel", Face: "A", At: "40 in"}}, "walls[0].line", "A → A"},
+		"by nothing":           {map[string]job.Line{"A": {By: "parallel", Face: "moon", At: "40 in"}}, "walls[0].line.face", "is no wall"},
+		"out of the room":      {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "400 in"}}, "walls[0].line", "no part of it lies inside the room"},
+		"two distances":        {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Also: []job.AlsoAt{{Face: "side 3", At: "60 in"}}}}, "walls[0].line.also[0]", "can't hold together with \"parallel to side 1 at 60\""},
+		"a distance behind":    {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "-6 in"}}, "walls[0].line.at", "more than nothing"},
+		"faces at odds":        {map[string]job.Line{"A": {By: "centred", Face: "side 1", And: "side 2"}}, "walls[0].line", "don't face each other"},
+		"a face it never hits": {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Stop: &job.LineEnd{Face: "side 1"}}}, "walls[0].line", "never meets"},
+		"shorter than studs":   {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "2 in"}}}}, "walls[0].to", "shorter than its two end studs"},
+		"one mark":             {map[string]job.Line{"A": {By: "through", Marks: []job.Place{{X: "1 in", Y: "1 in"}}}}, "walls[0].line.marks", "give two places"},
+		"off a faulty one":     {map[string]job.Line{"A": {By: "parallel", Face: "moon", At: "9 in"}, "B": {By: "parallel", Face: "A", At: "9 in"}}, "walls[1].line.face", "isn't placed itself"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			faults := Check(laid(leaning, c.lines))
+			require.NotEmpty(t, faults)
+			found := false
+			for _, f := range faults {
+				found = found || f.Path == c.path && strings.Contains(f.Text, c.says)
+			}
+			assert.True(t, found, "%v", faults)
+		})
+	}
+}
+
+// In any room, relations hold to a 64th; tapes strike the ends they say.
+func TestRelationsHoldInAnyRoom(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		inch := func(name string, low, high int) float64 { return float64(rapid.IntRange(low*16, high*16).Draw(t, name)) / 16 }
+		at := []survey.Point{
+			{X: 0, Y: 0}, {X: inch("wide", 150, 260), Y: 0},
+			{X: inch("x3", 150, 260), Y: inch("y3", 120, 200)}, {X: inch("x4", -20, 20), Y: inch("y4", 120, 200)},
+		}
+		off, station := inch("off", 20, 60), inch("station", 20, 90)
+		d := laid(at, map[string]job.Line{
+			"A": {By: "parallel", Face: "side 1", At: fmt.Sprint(off, " in")},
+			"B": {By: "square", Face: "A back", At: fmt.Sprint(station, " in")},
+			"C": {By: "in-line", Face: "A"},
+		})
+		p, err := Compute(d)
+		require.NoError(t, err)
+		for _, id := range []string{"A"} {
+			a, b := ends(t, p, id)
+			assert.InDelta(t, off, out(at[0], at[1], a), 1./64)
+			assert.InDelta(t, off, out(at[0], at[1], b), 1./64)
+		}
+		a1, a2 := ends(t, p, "A")
+		b1, b2 := ends(t, p, "B")
+		dot := (a2.X-a1.X)*(b2.X-b1.X) + (a2.Y-a1.Y)*(b2.Y-b1.Y)
+		assert.Less(t, math.Abs(dot)/(a1.Distance(a2)*b1.Distance(b2)), 1./64/40, "square to a 64th over its length")
+		for _, tape := range p.Walls[1].Line.Tapes {
+			if tape.Along != "" {
+				continue
+			}
+			k := int(tape.From[0] - '1')
+			end := b1
+			if tape.To == "end" {
+				end = b2
+			}
+			l, err := measure.Read(tape.Value+" in", measure.Imperial)
+			require.NoError(t, err)
+			assert.InDelta(t, at[k].Distance(end), l.Inches(), 1./32)
+		}
+	})
+}
+
+// A tape taken again moves the room a little, and the lines no more than it must.
+func TestLinesFollowTheRoom(t *testing.T) {
+	d := laid(leaning, map[string]job.Line{
+		"A": {By: "parallel", Face: "side 1", At: "60 in"}, "B": {By: "parallel", Face: "side 3", At: "20 in"}, "C": {By: "square", Face: "side 1", At: "50 in", Stop: &job.LineEnd{Face: "A"}},
+	})
+	after := job.Copy(d)
+	moved := append([]survey.Point(nil), leaning...)
+	moved[2].Y += 0.5
+	after.Survey.Ties = laid(moved, nil).Survey.Ties
+	moves := Moves(d, after)
+	by := map[string]float64{}
+	for _, m := range moves {
+		l, err := measure.Read(m.By+" in", measure.Imperial)
+		require.NoError(t, err)
+		by[m.Wall] = l.Inches()
+	}
+	assert.InDelta(t, 0.5, by["B"], 0.05, "it follows the far side")
+	assert.NotContains(t, by, "C", "between the near side and A nothing moved")
+	assert.Less(t, by["A"], 0.05)
+	assert.Empty(t, Moves(d, d))
+}
