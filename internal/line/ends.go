@@ -120,7 +120,7 @@ type Corner struct {
 func Strikes(from, to survey.Point, corners []Corner, walls []*Face) []Tape {
 	var out []Tape
 	for i, p := range []survey.Point{from, to} {
-		name := []string{"start", "end"}[i]
+		name, onWall := []string{"start", "end"}[i], false
 		for _, w := range walls {
 			_, _, long := w.unit()
 			if s := w.Along(p); math.Abs(w.Out(p)) < 3 && s > -3 && s < long+3 {
@@ -129,8 +129,12 @@ func Strikes(from, to survey.Point, corners []Corner, walls []*Face) []Tape {
 					first, value = nearest(corners, w.To), long-s
 				}
 				out = append(out, Tape{From: first, Along: w.ID, To: name, Value: math.Max(value, 0)})
+				onWall = true
 				break
 			}
+		}
+		if onWall {
+			continue
 		}
 		a, b := squarest(p, corners)
 		for _, k := range []int{a, b} {

@@ -145,7 +145,9 @@ func TestLinesThatCannotBe(t *testing.T) {
 // In any room, relations hold to a 64th; tapes strike the ends they say.
 func TestRelationsHoldInAnyRoom(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		inch := func(name string, low, high int) float64 { return float64(rapid.IntRange(low*16, high*16).Draw(t, name)) / 16 }
+		inch := func(name string, low, high int) float64 {
+			return float64(rapid.IntRange(low*16, high*16).Draw(t, name)) / 16
+		}
 		at := []survey.Point{
 			{X: 0, Y: 0}, {X: inch("wide", 150, 260), Y: 0},
 			{X: inch("x3", 150, 260), Y: inch("y3", 120, 200)}, {X: inch("x4", -20, 20), Y: inch("y4", 120, 200)},

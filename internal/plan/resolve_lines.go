@@ -19,6 +19,7 @@ type lined struct {
 	ok       bool
 	from, to job.Place // as written for the wall
 	body     string
+	length   measure.Length
 	taper    float64
 	relation line.Relation
 }
@@ -122,6 +123,8 @@ func (r *resolver) layOne(l *lined, trail []string) {
 		r.faults.Add(l.path, "%s: %s", r.relationSaid(d), err)
 		return
 	}
+	// a length that a tape reads: what is left of a 64th stays free at the end
+	l.length = measure.FromMillimetres(from.Distance(to) + 1e-4).Down(r.doc.Units.Pick(measure.Inch64, mm/10))
 	l.relation, l.taper = rel, ray.Taper
 	l.from, l.to, l.body = r.placed(from), r.placed(to), "right"
 	if ray.BodyLeft {

@@ -72,6 +72,9 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 	}
 	wall.From, wall.To = dot(x1, y1), dot(x2, y2)
 	wall.Length = r.distance(x1, y1, x2, y2)
+	if l := r.lines[w.ID]; l != nil && w.Line != nil {
+		wall.Length = l.length
+	}
 	t := wall.Lumber.Thickness
 	switch {
 	case wall.Length == 0:

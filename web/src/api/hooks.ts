@@ -1,3 +1,4 @@
+import { notifications } from "@mantine/notifications";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { v7 as newId } from "uuid";
 import { type Assess, api, type Corner, got, type Job, type Reading, type Survey, type Tie, type Wall } from "./client";
@@ -106,6 +107,16 @@ function send(id: string, match: string, edit: Edit): Promise<Job> {
   }
 }
 
+/** Lines keep their relations: what an edit moved is said. */
+function sayMoved(moved: Job["moved"]) {
+  if (moved.length === 0) return;
+  notifications.show({
+    title: moved.length === 1 ? "One wall followed" : `${moved.length} walls followed`,
+    message: moved.map((m) => `${m.wall} by ${m.by}${m.now ? `, ${m.was} → ${m.now} long` : ""}`).join("; "),
+    autoClose: 12000,
+  });
+}
+
 /** Makes one edit to the job at the revision on screen; the plan follows. */
 export function useEdit(id: string) {
   const cache = useQueryClient();
@@ -116,6 +127,7 @@ export function useEdit(id: string) {
       return send(id, `"${job?.revision ?? 0}"`, edit);
     },
     onSuccess: (job) => {
+      sayMoved(job.moved);
       cache.setQueryData(["job", id], job);
       cache.invalidateQueries({ queryKey: ["plan", id] });
       cache.invalidateQueries({ queryKey: ["room", id] });

@@ -5,6 +5,7 @@ import { JobShell } from "./Shell";
 import { Loading } from "./States";
 
 const Read = lazy(() => import("../stages/read/Read"));
+const Line = lazy(() => import("../stages/line/Line"));
 const Mark = lazy(() => import("../stages/mark/Mark"));
 const Cut = lazy(() => import("../stages/cut/Cut"));
 const Later = lazy(() => import("../stages/later/Later"));
@@ -19,6 +20,7 @@ export function App() {
           <Route path="/jobs/:id" element={<JobShell />}>
             <Route index element={<Navigate to="read" replace />} />
             <Route path="read" element={<Read />} />
+            <Route path="line" element={<Line />} />
             <Route path="mark" element={<Mark />} />
             <Route path="cut" element={<Cut />} />
             <Route path=":stage" element={<Later />} />

@@ -18,6 +18,9 @@ interface Props {
   line?: [Spot, Spot];
   pin?: (reading: string) => void;
   step: number;
+  /** a wall that stands out, and what happens when a face is touched */
+  chosen?: string;
+  face?: (id: string) => void;
 }
 
 interface Frame {
@@ -49,7 +52,7 @@ function framed(room: Room, width: number): Frame {
 const points = (f: Frame, at: Spot[]) => at.map((p) => `${f.x(p.x).toFixed(1)},${f.y(p.y).toFixed(1)}`).join(" ");
 
 /** The room from above, as it was read. Shapes come from tapes: nothing here is dragged. */
-export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, step }: Props) {
+export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, step, chosen, face }: Props) {
   const { ref, width } = useElementSize();
   const clip = useId();
   const f = framed(room, Math.max(width || 320, 300));
@@ -102,7 +105,7 @@ export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, st
         </defs>
         {corners.length > 2 && <polygon points={points(f, corners)} className="ground" />}
         {shown && <Shading f={f} relief={shown} clip={clip} />}
-        <Found room={room} f={f} clip={clip} />
+        <Found room={room} f={f} clip={clip} chosen={chosen} face={face} />
         {line && <path d={`M${points(f, line).replace(" ", "L")}`} className="cut-line" />}
         <Outline room={room} f={f} wanted={wanted} />
         {shown && <Labels f={f} relief={shown} clip={clip} />}
@@ -177,7 +180,15 @@ function Labels({ f, relief, clip }: { f: Frame; relief: Relief; clip: string })
 }
 
 /** What is there besides corners: joists, steps, things in the way, no-drill zones, walls. */
-function Found({ room, f, clip }: { room: Room; f: Frame; clip: string }) {
+interface FoundProps {
+  room: Room;
+  f: Frame;
+  clip: string;
+  chosen?: string;
+  face?: (id: string) => void;
+}
+
+function Found({ room, f, clip, chosen, face }: FoundProps) {
   return (
     <>
       <g clipPath={`url(#${clip})`}>
@@ -240,14 +251,60 @@ function Found({ room, f, clip }: { room: Room; f: Frame; clip: string }) {
         </line>
       ))}
       {room.lines.map((w) => (
-        <g key={w.id}>
-          <polygon points={points(f, w.outline)} className="new-wall" />
+        // biome-ignore lint/a11y/noStaticElementInteractions: the form beside the plan does the same by keyboard
+        <g
+          key={w.id}
+          onClick={(e) => {
+            if (!face) return;
+            e.stopPropagation();
+            face(w.id);
+          }}
+          style={face && { cursor: "pointer" }}
+        >
+          <polygon points={points(f, w.outline)} className={w.id === chosen ? "new-wall chosen" : "new-wall"} />
+          <line x1={f.x(w.from.x)} y1={f.y(w.from.y)} x2={f.x(w.to.x)} y2={f.y(w.to.y)} className="snap-line" />
+          {w.id === chosen && <Marks w={w} f={f} />}
           <text x={f.x(middle(w.outline).x)} y={f.y(middle(w.outline).y) + 6} textAnchor="middle" className="wall-name">
             {w.id}
           </text>
         </g>
       ))}
+      {face &&
+        room.walls.map((w) => (
+          // biome-ignore lint/a11y/noStaticElementInteractions: as above
+          <line
+            key={w.id}
+            x1={f.x(w.from.x)}
+            y1={f.y(w.from.y)}
+            x2={f.x(w.to.x)}
+            y2={f.y(w.to.y)}
+            className="pick-face"
+            onClick={(e) => {
+              e.stopPropagation();
+              face(w.id);
+            }}
+          >
+            <title>{w.id}</title>
+          </line>
+        ))}
     </>
+  );
+}
+
+/** The start of a line, and X's on the side its wood stands. */
+function Marks({ w, f }: { w: Room["lines"][number]; f: Frame }) {
+  const [a, b, c, d] = w.outline;
+  if (!a || !b || !c || !d) return null;
+  const at = (t: number) => ({ x: (a.x + d.x) / 2 + (b.x - a.x) * t, y: (a.y + d.y) / 2 + (b.y - a.y) * t });
+  return (
+    <g>
+      {[0.12, 0.88].map((t) => (
+        <text key={t} x={f.x(at(t).x)} y={f.y(at(t).y) + 6} textAnchor="middle" className="x-mark">
+          ×
+        </text>
+      ))}
+      <circle cx={f.x(a.x)} cy={f.y(a.y)} r="7" className="line-start" />
+    </g>
   );
 }
 

@@ -1,14 +1,8 @@
 import { Button, Text } from "@mantine/core";
 import { Link, useParams } from "react-router";
 import { Empty } from "../../app/States";
-import { WallTabs } from "../../app/WallTabs";
 
 const what: Record<string, { title: string; text: string; next: string }> = {
-  line: {
-    title: "Line is not built yet",
-    text: "Here walls will be placed as people say it: parallel to that wall, square off it, in line with a finished face. For now a wall is given by the two ends of its snapped line: add one above, then go on to Mark.",
-    next: "mark",
-  },
   stand: {
     title: "Stand is not built yet",
     text: "Here will be how each wall goes up: tilt clearance, weight and people, the order of walls, braces and the plan of days.",
@@ -28,7 +22,6 @@ export default function Later() {
   if (!w) return <Empty title="There is no such stage">{null}</Empty>;
   return (
     <>
-      {stage === "line" && <WallTabs />}
       <Empty title={w.title}>
         <Text>{w.text}</Text>
         <Button h={48} component={Link} to={`../${w.next}`}>

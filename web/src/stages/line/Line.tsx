@@ -1,0 +1,149 @@
+import { Button, Text } from "@mantine/core";
+import { IconPlus, IconPrinter } from "@tabler/icons-react";
+import { useState } from "react";
+import type { Room, Wall } from "../../api/client";
+import { useRoom } from "../../api/hooks";
+import { useJobContext } from "../../app/Shell";
+import { Empty, Failed, Loading } from "../../app/States";
+import { Len } from "../../drawing/Len";
+import { RoomPlan } from "../../drawing/RoomPlan";
+import "../read/read.css";
+import "./line.css";
+import { LineForm } from "./LineForm";
+import { SnapSheet } from "./SnapSheet";
+
+const nothing = () => {};
+
+/** Where walls go: each line said by what it goes by, and how to strike it on the floor. */
+export default function Line() {
+  const { id } = useJobContext();
+  const room = useRoom(id);
+  if (room.error && !room.data) return <Failed error={room.error} again={() => room.refetch()} />;
+  if (!room.data) return <Loading />;
+  return <Lines room={room.data.room} />;
+}
+
+function Lines({ room }: { room: Room }) {
+  const { job, plan, wall, setWall } = useJobContext();
+  const walls = job.document.walls ?? [];
+  const [form, setForm] = useState<{ wall?: Wall; key: number }>();
+  const [picked, setPicked] = useState<{ face: string; n: number }>();
+  const w = walls[wall];
+  const worked = plan.plan.walls[wall];
+  const n = room.corners.length;
+  // readings and diagonals are Read's: here the walls stand out
+  const bare = {
+    ...room,
+    pins: [],
+    ties: room.ties.filter((t) => (t.from + 1) % n === t.to || (t.to + 1) % n === t.from),
+  };
+  const open = (one?: Wall) => setForm({ wall: one, key: Date.now() });
+  return (
+    <div className="room-view">
+      <div className="picture">
+        <div className="walls no-print">
+          {walls.map((one, i) => (
+            <Button
+              key={one.id}
+              h={48}
+              variant={i === wall && !(form && !form.wall) ? "filled" : "default"}
+              onClick={() => {
+                setWall(one.id);
+                setForm(undefined);
+              }}
+            >
+              <span>
+                {one.id} {one.name ? `${one.name.toLowerCase()}, ` : ""}
+                <Len text={plan.plan.walls[i]?.length ?? ""} />
+              </span>
+            </Button>
+          ))}
+          <Button h={48} variant="subtle" leftSection={<IconPlus size={18} />} aria-label="One more line" onClick={() => open()}>
+            Line
+          </Button>
+          <span className="grow" />
+          <Button h={48} variant="default" leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
+            Snap sheet
+          </Button>
+        </div>
+        {room.corners.length < 3 && walls.length === 0 ? (
+          <Empty title="First, the room">
+            <Text>
+              Lines are placed by what is there. Under Read, set the corners and tape them; give the walls that are there a name.
+              Through two marks, a line can be placed without.
+            </Text>
+          </Empty>
+        ) : (
+          <div className="no-print">
+            <RoomPlan
+              room={bare}
+              relief="none"
+              choose={nothing}
+              take={nothing}
+              step={25}
+              chosen={w?.id}
+              face={(f) => {
+                if (form) setPicked({ face: f, n: (picked?.n ?? 0) + 1 });
+                else if (walls.some((one) => one.id === f)) setWall(f);
+              }}
+            />
+          </div>
+        )}
+        {form && <p className="relief-key quiet">Touch a wall on the plan to go by its face.</p>}
+        <div className="print-only">
+          <h2>{job.document.name}: snap sheet</h2>
+          {plan.plan.walls.map((one) => one.line && <SnapSheet key={one.id} id={one.id} line={one.line} length={one.length} />)}
+        </div>
+      </div>
+      <div className="room-side no-print">
+        {form ? (
+          <LineForm
+            key={form.key}
+            wall={form.wall}
+            room={room}
+            picked={picked}
+            close={(kept) => {
+              setForm(undefined);
+              setPicked(undefined);
+              if (kept) setWall(kept);
+            }}
+          />
+        ) : w && worked ? (
+          <>
+            <div>
+              <h2 className="line-said">
+                {w.id}: {worked.line?.said ?? "by its two ends"}
+              </h2>
+              <Button h={48} variant="light" onClick={() => open(w)}>
+                {w.line ? "Place it otherwise" : "Place it by what is there"}
+              </Button>
+            </div>
+            {worked.line?.taper && (
+              <div className="finding warn">
+                <b className="is-held">
+                  Taper: the far end was measured <Len text={worked.line.taper} />{" "}
+                  {worked.line.taper.startsWith("-") ? "less" : "more"}.
+                </b>
+                {w.line?.follow === "start" || w.line?.follow === "end"
+                  ? `It follows the distance at the face's ${w.line.follow}.`
+                  : "It follows both distances."}
+              </div>
+            )}
+            {worked.line ? (
+              <SnapSheet id={w.id} line={worked.line} length={worked.length} />
+            ) : (
+              <Text className="quiet">With three corners taped, both its ends are given here as tape distances.</Text>
+            )}
+          </>
+        ) : (
+          <Empty title="Say where a wall goes">
+            <Text>Parallel to that wall at 36; square off it; in line with its finish; centred; so much clear.</Text>
+            <Button h={52} onClick={() => open()}>
+              Place a line
+            </Button>
+          </Empty>
+        )}
+      </div>
+    </div>
+  );
+}

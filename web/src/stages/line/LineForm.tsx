@@ -1,0 +1,293 @@
+import { ActionIcon, Button, NativeSelect, TextInput } from "@mantine/core";
+import { IconPlus, IconX } from "@tabler/icons-react";
+import { useEffect, useState } from "react";
+import type { Line, Problem, Room, Wall } from "../../api/client";
+import { useEdit } from "../../api/hooks";
+import { useJobContext } from "../../app/Shell";
+import { useUndo } from "../../app/undo";
+import { LengthField } from "../../entry/LengthField";
+
+const ways: { value: Line["by"]; label: string }[] = [
+  { value: "parallel", label: "parallel to" },
+  { value: "square", label: "square off" },
+  { value: "clear", label: "so much clear of" },
+  { value: "in-line", label: "in line with the finish of" },
+  { value: "centred", label: "centred between" },
+  { value: "through", label: "through two marks" },
+];
+
+interface Props {
+  wall?: Wall;
+  room: Room;
+  picked?: { face: string; n: number };
+  close: (kept?: string) => void;
+}
+
+const letters = "ABCDEFGHJKLMNPQRSTUVWXYZ".split("");
+const far = "the room's wall";
+
+/** A line, said in a short form; faces can be touched on the plan. */
+export function LineForm({ wall, room, picked, close }: Props) {
+  const { id, job } = useJobContext();
+  const d = job.document;
+  const walls = d.walls ?? [];
+  const edit = useEdit(id);
+  const undo = useUndo();
+  const taken = new Set(walls.map((w) => w.id));
+  const [name, setName] = useState(wall?.name ?? "");
+  const [mark, setMark] = useState(wall?.id ?? letters.find((l) => !taken.has(l)) ?? "W");
+  const [lumber, setLumber] = useState(wall?.lumber ?? d.lumber?.[0]?.id ?? "");
+  const [body, setBody] = useState<string>(wall?.line ? (wall.body ?? "") : "");
+  const [l, setL] = useState<Line>(wall?.line ?? { by: "parallel", face: room.walls[0]?.id ?? walls[0]?.id ?? "", at: "" });
+  const [slot, setSlot] = useState<"face" | "and" | "start" | "stop">("face");
+  const fault = edit.error as Problem | null;
+  const faces = [...room.walls.map((w) => w.id), ...walls.filter((w) => w.id !== mark).flatMap((w) => [w.id, `${w.id} back`])];
+  const change = (by: Partial<Line>) => {
+    if (edit.error) edit.reset();
+    setL((was) => ({ ...was, ...by }));
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each touch on the plan
+  useEffect(() => {
+    if (!picked || picked.face === mark) return;
+    if (slot === "start" || slot === "stop") change({ [slot]: { ...l[slot], face: picked.face } });
+    else change({ [slot]: picked.face });
+  }, [picked?.n]);
+  const index = wall ? walls.findIndex((w) => w.id === wall.id) : walls.length;
+  const at = (path: string) => fault?.at[`walls[${index}].${path}`];
+  const here = Object.entries(fault?.at ?? {}).filter(
+    ([p]) => p === `walls[${index}].line` || p.includes(".also") || p.endsWith(".to"),
+  );
+  const keep = () => {
+    const treated = d.rules?.floor === "concrete" && d.lumber?.find((x) => x.treated)?.id;
+    const line = tidy(l);
+    const { from: _from, to: _to, ...rest } = wall ?? ({} as Wall);
+    const now = {
+      ...rest,
+      ...(treated && !wall ? { bottom: [treated] } : {}),
+      id: mark,
+      name,
+      lumber,
+      line,
+      body: (body || undefined) as Wall["body"],
+    } as Wall;
+    edit.mutateAsync({ do: "wall", wall: now }).then(
+      () => {
+        undo.push(`line ${mark}`, () => edit.mutateAsync(wall ? { do: "wall", wall } : { do: "remove-wall", wall: mark }));
+        close(mark);
+      },
+      () => {}, // the faults stand at their fields; the last good state stays on screen
+    );
+  };
+  const pick = (label: string, value: string, key: typeof slot, set: (v: string) => void, error?: string, first?: string) => (
+    <NativeSelect
+      label={label}
+      value={value}
+      onFocus={() => setSlot(key)}
+      onChange={(e) => set(e.currentTarget.value)}
+      data={[...(first ? [{ value: "", label: first }] : [""]), ...faces]}
+      error={error}
+    />
+  );
+  const long = (label: string, value: string, set: (v: string) => void, error?: string) => (
+    <LengthField label={label} value={value} units={d.units} mark={d.mark} change={set} enter={keep} fault={error} />
+  );
+  const marks = l.marks ?? [{}, {}];
+  return (
+    <form
+      className="entry-box line-form"
+      onSubmit={(e) => {
+        e.preventDefault();
+        keep();
+      }}
+    >
+      <div className="two">
+        <TextInput
+          label="Mark"
+          value={mark}
+          disabled={!!wall}
+          onChange={(e) => setMark(e.currentTarget.value)}
+          error={!wall && taken.has(mark) ? "taken" : at("id")}
+        />
+        <TextInput label="Called" value={name} placeholder="hall" onChange={(e) => setName(e.currentTarget.value)} />
+      </div>
+      <NativeSelect
+        label="The line lies"
+        value={l.by}
+        onChange={(e) => change({ by: e.currentTarget.value as Line["by"] })}
+        data={ways}
+      />
+      {l.by !== "through" && (
+        <div className="two">
+          {pick("Face", l.face ?? "", "face", (face) => change({ face }), at("line.face"))}
+          {l.by === "centred"
+            ? pick("and", l.and ?? "", "and", (and) => change({ and }), at("line.and"))
+            : l.by !== "in-line" &&
+              long(
+                l.by === "square" ? "At, along it" : l.by === "clear" ? "Clear" : "At",
+                l.at ?? "",
+                (v) => change({ at: v }),
+                at("line.at"),
+              )}
+        </div>
+      )}
+      {l.by === "square" && (
+        <TextInput
+          label="Degrees off the face, 90 if left out"
+          inputMode="decimal"
+          value={l.degrees ? String(l.degrees) : ""}
+          onChange={(e) => {
+            const n = Number(e.currentTarget.value);
+            change({ degrees: Number.isFinite(n) && n > 0 ? n : undefined });
+          }}
+          error={at("line.degrees")}
+        />
+      )}
+      {l.by === "parallel" && (
+        <div className="two">
+          {long("At its other end, if it differs", l.atEnd ?? "", (atEnd) => change({ atEnd }), at("line.atEnd"))}
+          {l.atEnd && (
+            <NativeSelect
+              label="Follow"
+              value={l.follow ?? "both"}
+              onChange={(e) => change({ follow: e.currentTarget.value as "both" })}
+              data={[
+                { value: "both", label: "both distances" },
+                { value: "start", label: "the first" },
+                { value: "end", label: "the other" },
+              ]}
+            />
+          )}
+        </div>
+      )}
+      {l.by === "through" &&
+        [0, 1].map((i) => (
+          <div className="two" key={i}>
+            {(["x", "y"] as const).map((axis) => (
+              <span key={axis}>
+                {long(
+                  `Mark ${i + 1}, ${axis === "x" ? "across" : "up"}`,
+                  marks[i]?.[axis] ?? "",
+                  (v) => change({ marks: [0, 1].map((k) => (k === i ? { ...marks[k], [axis]: v } : (marks[k] ?? {}))) }),
+                  at(`line.marks[${i}].${axis}`),
+                )}
+              </span>
+            ))}
+          </div>
+        ))}
+      <div className="two">
+        {pick(
+          "From",
+          l.start?.face ?? "",
+          "start",
+          (face) => change({ start: { ...l.start, face } }),
+          at("line.start.face"),
+          l.by === "square" ? "the face" : far,
+        )}
+        {pick("To", l.stop?.face ?? "", "stop", (face) => change({ stop: { ...l.stop, face } }), at("line.stop.face"), far)}
+      </div>
+      <details open={!!l.parts?.length || !!l.start?.gap || !!l.stop?.gap}>
+        <summary>As long as what stands on it; gaps; the X side</summary>
+        <div className="two">
+          {long("Gap at the start", l.start?.gap ?? "", (gap) => change({ start: { ...l.start, gap } }), at("line.start.gap"))}
+          {long("Gap at the end", l.stop?.gap ?? "", (gap) => change({ stop: { ...l.stop, gap } }), at("line.stop.gap"))}
+        </div>
+        {(l.parts ?? []).map((p, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: parts have nothing of their own to go by
+          <div className="part-line" key={i}>
+            <TextInput
+              label="What"
+              value={p.what ?? ""}
+              onChange={(e) => change({ parts: l.parts?.map((x, k) => (k === i ? { ...p, what: e.currentTarget.value } : x)) })}
+            />
+            {long(
+              "Length",
+              p.length,
+              (length) => change({ parts: l.parts?.map((x, k) => (k === i ? { ...p, length } : x)) }),
+              at(`line.parts[${i}].length`),
+            )}
+            <ActionIcon
+              size={48}
+              variant="subtle"
+              color="gray"
+              aria-label={`Take part ${i + 1} out`}
+              onClick={() => change({ parts: l.parts?.filter((_, k) => k !== i) })}
+            >
+              <IconX size={18} />
+            </ActionIcon>
+          </div>
+        ))}
+        <div className="two">
+          <Button
+            variant="subtle"
+            h={48}
+            leftSection={<IconPlus size={18} />}
+            onClick={() => change({ parts: [...(l.parts ?? []), { length: "" }] })}
+          >
+            A part
+          </Button>
+          {(l.parts?.length ?? 0) > 0 && (
+            <NativeSelect
+              label="Laid off from"
+              value={l.from ?? "start"}
+              onChange={(e) => change({ from: e.currentTarget.value as "start" })}
+              data={["start", "stop"]}
+            />
+          )}
+        </div>
+        <div className="two">
+          <NativeSelect
+            label="X side, seen from the start"
+            value={body}
+            onChange={(e) => setBody(e.currentTarget.value)}
+            data={[{ value: "", label: "away from the face" }, "left", "right"]}
+          />
+          <NativeSelect
+            label="Lumber"
+            value={lumber}
+            onChange={(e) => setLumber(e.currentTarget.value)}
+            data={(d.lumber ?? []).map((x) => x.id)}
+          />
+        </div>
+      </details>
+      {here.map(([p, text]) => (
+        <div key={p} className="is-stop" role="alert">
+          {text}
+        </div>
+      ))}
+      {fault && here.length === 0 && !Object.keys(fault.at).some((p) => p.startsWith(`walls[${index}].line.`)) && (
+        <div className="is-stop" role="alert">
+          {fault.message}
+        </div>
+      )}
+      <div className="buttons">
+        <Button type="submit" h={52} loading={edit.isPending} disabled={!wall && taken.has(mark)}>
+          {wall ? "Place it so" : "Place the line"}
+        </Button>
+        <Button h={52} variant="default" onClick={() => close()}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+/** Only what belongs to the way it is placed is sent. */
+function tidy(l: Line): Line {
+  const end = (e: Line["start"]) => {
+    const out = { ...(e?.face ? { face: e.face } : {}), ...(e?.gap?.trim() ? { gap: e.gap } : {}) };
+    return Object.keys(out).length ? out : undefined;
+  };
+  const asks = l.by === "parallel" || l.by === "square" || l.by === "clear";
+  return {
+    by: l.by,
+    ...(l.by === "through" ? { marks: l.marks } : { face: l.face }),
+    ...(l.by === "centred" ? { and: l.and } : {}),
+    ...(asks ? { at: l.at } : {}),
+    ...(l.by === "parallel" && l.atEnd?.trim() ? { atEnd: l.atEnd, follow: l.follow } : {}),
+    ...(l.by === "square" && l.degrees ? { degrees: l.degrees } : {}),
+    start: end(l.start),
+    stop: end(l.stop),
+    ...(l.parts?.length ? { parts: l.parts, from: l.from } : {}),
+    ...(l.also?.length ? { also: l.also } : {}),
+  };
+}
