@@ -4,7 +4,7 @@ package job
 // that is there by its id, or a new wall's: "A" is its snapped face, "A back"
 // the other face of its framing.
 type Line struct {
-	By      string   `json:"by" enum:"parallel,square,in-line,centred,through,clear" doc:"Parallel to a face at a distance; square off it at a station; its finish in line with a face's; centred between two; through two marks; so much clear between finishes."`
+	By      string   `json:"by" enum:"parallel,square,in-line,centred,through,clear,furring" doc:"Parallel to a face at a distance; square off it at a station; its finish in line with a face's; centred between two; through two marks; so much clear between finishes; a furring before a wall that leans and bulges (at is its clearance)."`
 	Face    string   `json:"face,omitempty"`
 	And     string   `json:"and,omitempty" doc:"Centred: the other face."`
 	At      string   `json:"at,omitempty" doc:"Distance, near the face's first end; square: the station along the face."`

@@ -31,6 +31,7 @@ const (
 	Centred  Kind = "centred"  // its middle between two faces
 	Through  Kind = "through"  // two marks
 	Clear    Kind = "clear"    // so much between the finishes
+	Furring  Kind = "furring"  // before a face that leans and bulges
 )
 
 // Relation is one way to say where a line lies, in mm.
@@ -62,6 +63,14 @@ type Ray struct {
 func (f *Face) unit() (ux, uy, long float64) {
 	long = f.From.Distance(f.To)
 	return (f.To.X - f.From.X) / long, (f.To.Y - f.From.Y) / long, long
+}
+
+// FurringOut is how far out from a wall's foot the room face of a furring
+// stands: framing depth, worst lean at full height, bulge and clearance,
+// rounded up to the mark (usual practice). All in mm.
+func FurringOut(depth, lean, bulge, clearance, mark float64) float64 {
+	out := depth + math.Max(lean, 0) + math.Max(bulge, 0) + clearance
+	return math.Ceil(out/mark-1e-9) * mark
 }
 
 // off is the place so far along the face and so far out from it.
@@ -110,6 +119,11 @@ func (r Relation) Lay() (Ray, error) {
 		return r.parallel(along)
 	case Clear:
 		return along(r.Face.Finish + r.At + r.Board), nil
+	case Furring:
+		// the line is its face to the room; the framing stands towards the wall
+		ray := along(r.At)
+		ray.BodyLeft = !ray.BodyLeft
+		return ray, nil
 	case InLine:
 		// framing lies behind the finish by its own board and skim; it stands
 		// behind that, as the face's own framing does

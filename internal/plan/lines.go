@@ -13,15 +13,28 @@ import (
 
 // WallLine is where a wall's snapped line lies and how to strike it.
 type WallLine struct {
-	Said  string     `json:"said" doc:"How it is placed."`
-	From  job.Place  `json:"from"`
-	To    job.Place  `json:"to"`
-	Body  string     `json:"body" enum:"left,right" doc:"The X side: where the framing stands, seen from its from end."`
-	Taper string     `json:"taper,omitempty" doc:"By how much the distance measured at the other end differs."`
-	Tapes []TapeTo   `json:"tapes" nullable:"false" doc:"Both ends as tape distances from things that are there."`
-	Check []TapeTo   `json:"check" nullable:"false" doc:"Square-up diagonals: with the ends right they read this."`
-	Off   []TapeTo   `json:"off" nullable:"false" doc:"Distances out from the face it goes by, at both ends."`
-	Steps []SnapStep `json:"steps" nullable:"false" doc:"What to measure and mark on the floor, in order."`
+	Said    string     `json:"said" doc:"How it is placed."`
+	From    job.Place  `json:"from"`
+	To      job.Place  `json:"to"`
+	Body    string     `json:"body" enum:"left,right" doc:"The X side: where the framing stands, seen from its from end."`
+	Furring *Furring   `json:"furring,omitempty"`
+	Taper   string     `json:"taper,omitempty" doc:"By how much the distance measured at the other end differs."`
+	Tapes   []TapeTo   `json:"tapes" nullable:"false" doc:"Both ends as tape distances from things that are there."`
+	Check   []TapeTo   `json:"check" nullable:"false" doc:"Square-up diagonals: with the ends right they read this."`
+	Off     []TapeTo   `json:"off" nullable:"false" doc:"Distances out from the face it goes by, at both ends."`
+	Steps   []SnapStep `json:"steps" nullable:"false" doc:"What to measure and mark on the floor, in order."`
+}
+
+// Furring is how a furring line came about.
+type Furring struct {
+	Height    string `json:"height" doc:"What the leans are carried to: the greatest height read."`
+	Depth     string `json:"depth" doc:"Of the framing."`
+	Lean      string `json:"lean" doc:"Worst lean into the room over that height."`
+	Bulge     string `json:"bulge"`
+	Clearance string `json:"clearance"`
+	Out       string `json:"out" doc:"From the wall's foot to the room face of the framing, rounded up."`
+	Lost      string `json:"lost" doc:"Room lost, with the board."`
+	Leans     int    `json:"leans" doc:"How many leans were read on it."`
 }
 
 // TapeTo is a tape distance from a thing to an end of a line.
@@ -55,6 +68,7 @@ func (s *setup) writeLine(w *framing.Wall) *WallLine {
 	}
 	if l != nil {
 		out.Said = r.relationSaid(*l.doc.Line)
+		out.Furring = l.furring
 		if l.taper != 0 {
 			out.Taper = s.sayMM(l.taper)
 		}

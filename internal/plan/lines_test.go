@@ -206,3 +206,27 @@ func TestLinesFollowTheRoom(t *testing.T) {
 	assert.Less(t, by["A"], 0.05)
 	assert.Empty(t, Moves(d, d))
 }
+
+func TestAFurringClearsTheLeanAtFullHeight(t *testing.T) {
+	// 3 1/2 + 0.60 + 1/8 → 4 1/4 (the work, step 3): 5/16 over 48, carried to 92
+	d := laid(leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
+	d.Survey.Walls[0].Leans = []job.Lean{{Station: "20 in", Out: "5/16 in", Span: "48 in"}, {Station: "90 in", Out: "-1/4 in", Span: "48 in"}}
+	d.Survey.Readings = []job.Reading{{ID: "g", Kind: "gap", Place: &job.Place{X: "50 in", Y: "9 in"}, Value: "92 in"}}
+	p, err := Compute(d)
+	require.NoError(t, err)
+	f := p.Walls[0].Line.Furring
+	require.NotNil(t, f)
+	assert.Equal(t, "19/32", f.Lean)
+	assert.Equal(t, "4 1/4", f.Out)
+	assert.Equal(t, "4 3/4", f.Lost)
+	a, b := ends(t, p, "A")
+	assert.InDelta(t, 4.25, out(leaning[0], leaning[1], a), 1./64)
+	assert.InDelta(t, 4.25, out(leaning[0], leaning[1], b), 1./64)
+	assert.Equal(t, "right", p.Walls[0].Line.Body, "the framing stands towards the wall")
+	d.Survey.Walls[0].Waves = []job.Wave{{Station: "0 in", Off: "1 in"}, {Station: "60 in", Off: "1 1/4 in"}, {Station: "120 in", Off: "1 in"}}
+	p, err = Compute(d)
+	require.NoError(t, err)
+	assert.Equal(t, "4 1/2", p.Walls[0].Line.Furring.Out)
+	d.Walls[0].Line.Face = "A"
+	assert.NotEmpty(t, Check(d))
+}

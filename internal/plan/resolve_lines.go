@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"math"
 	"strings"
 
 	"homalos/internal/job"
@@ -22,6 +23,7 @@ type lined struct {
 	length   measure.Length
 	taper    float64
 	relation line.Relation
+	furring  *Furring
 }
 
 // layLines finds where every line lies, each after those it goes by.
@@ -70,7 +72,7 @@ func (r *resolver) layOne(l *lined, trail []string) {
 	if w.From != (job.Place{}) || w.To != (job.Place{}) {
 		r.faults.Add(fmt.Sprintf("walls[%d].from", l.index), "from and to together with line: give one of them")
 	}
-	r.word(l.path+".by", d.By, "parallel", "square", "in-line", "centred", "through", "clear")
+	r.word(l.path+".by", d.By, "parallel", "square", "in-line", "centred", "through", "clear", "furring")
 	r.word(l.path+".follow", d.Follow, "both", "start", "end")
 	r.word(l.path+".from", d.From, "start", "stop")
 	lumber := r.wood(fmt.Sprintf("walls[%d].lumber", l.index), w.Lumber)
@@ -101,6 +103,9 @@ func (r *resolver) layOne(l *lined, trail []string) {
 		if d.By != "square" && at < 0 {
 			r.faults.Add(l.path+".at", "%s: a distance out from the face is more than nothing", r.write(at))
 		}
+	}
+	if d.By == "furring" && rel.Face != nil && lumber != nil {
+		rel.At = r.furring(l, d, lumber.Depth)
 	}
 	if d.AtEnd != "" {
 		rel.AtEnd, rel.Both = r.length(l.path+".atEnd", d.AtEnd, 0).Millimetres(), true
@@ -265,6 +270,59 @@ func (r *resolver) newFace(path, name string, i int, back bool, trail []string) 
 	return f
 }
 
+// furring works out how far out its room face stands.
+func (r *resolver) furring(l *lined, d job.Line, depth measure.Length) float64 {
+	u := r.doc.Units
+	clearance := r.within(l.path+".at", d.At, u.Pick(measure.Inch/8, 3*mm), 0, u.Pick(12*measure.Inch, 300*mm))
+	for _, w := range r.existingWalls {
+		if w.ID != d.Face {
+			continue
+		}
+		high := r.roughHeight()
+		lean, _ := survey.WorstLean(w.leans, high)
+		bulge, _ := survey.Bulge(w.waves)
+		out := line.FurringOut(depth.Millimetres(), lean, bulge, clearance.Millimetres(), r.rules.Mark.Millimetres())
+		say := func(v float64) string { return u.Say(u.Estimate(v), r.rules.Mark/2) }
+		l.furring = &Furring{
+			Height: say(high), Depth: u.Say(depth, 0), Lean: say(lean), Bulge: say(bulge), Clearance: u.Say(clearance, 0), Out: say(out), Lost: say(out + r.board.Millimetres()), Leans: len(w.leans),
+		}
+		return out
+	}
+	r.faults.Add(l.path+".face", "a furring stands before a wall that is there: %q isn't one", d.Face)
+	return 0
+}
+
+// roughHeight is the greatest height read in the job, before any surface is
+// fitted: a lean carried to it is never short. Without readings, the usual
+// ceiling of 8 ft or 2440 mm.
+func (r *resolver) roughHeight() float64 {
+	u := r.doc.Units
+	most, low, high := 0.0, math.Inf(1), math.Inf(-1)
+	if r.doc.Survey != nil {
+		for _, one := range r.doc.Survey.Readings {
+			v, err := measure.Read(one.Value, u)
+			if err != nil || one.Void {
+				continue
+			}
+			switch at := v.Millimetres(); one.Kind {
+			case "gap":
+				most = math.Max(most, at)
+			case "floor":
+				low = math.Min(low, at)
+			case "ceiling":
+				high = math.Max(high, at)
+			}
+		}
+	}
+	if high > low {
+		most = math.Max(most, high-low)
+	}
+	if most == 0 {
+		return u.Pick(96*measure.Inch, 2440*mm).Millimetres()
+	}
+	return most
+}
+
 // relationSaid is a relation as one would say it.
 func (r *resolver) relationSaid(d job.Line) string {
 	say := func(text string) string {
@@ -290,6 +348,8 @@ func (r *resolver) relationSaid(d job.Line) string {
 		return "in line with the finish of " + d.Face
 	case "centred":
 		return fmt.Sprintf("centred between %s and %s", d.Face, d.And)
+	case "furring":
+		return "furring before " + d.Face
 	case "clear":
 		return fmt.Sprintf("%s clear of %s, finish to finish", say(d.At), d.Face)
 	}

@@ -811,10 +811,10 @@ export interface components {
             /** @description Parallel: the distance measured near the face's other end, where it differs. */
             atEnd?: string;
             /**
-             * @description Parallel to a face at a distance; square off it at a station; its finish in line with a face's; centred between two; through two marks; so much clear between finishes.
+             * @description Parallel to a face at a distance; square off it at a station; its finish in line with a face's; centred between two; through two marks; so much clear between finishes; a furring before a wall that leans and bulges (at is its clearance).
              * @enum {string}
              */
-            by: "parallel" | "square" | "in-line" | "centred" | "through" | "clear";
+            by: "parallel" | "square" | "in-line" | "centred" | "through" | "clear" | "furring";
             /**
              * Format: double
              * @description Square: another angle off the face. Default 90.
@@ -1201,6 +1201,25 @@ export interface components {
             text: string;
             wall: string;
         };
+        PlanFurring: {
+            bulge: string;
+            clearance: string;
+            /** @description Of the framing. */
+            depth: string;
+            /** @description What the leans are carried to: the greatest height read. */
+            height: string;
+            /** @description Worst lean into the room over that height. */
+            lean: string;
+            /**
+             * Format: int64
+             * @description How many leans were read on it.
+             */
+            leans: number;
+            /** @description Room lost, with the board. */
+            lost: string;
+            /** @description From the wall's foot to the room face of the framing, rounded up. */
+            out: string;
+        };
         PlanGauged: {
             height: string;
             id: string;
@@ -1522,6 +1541,7 @@ export interface components {
             /** @description Square-up diagonals: with the ends right they read this. */
             check: components["schemas"]["PlanTapeTo"][];
             from: components["schemas"]["Place"];
+            furring?: components["schemas"]["PlanFurring"];
             /** @description Distances out from the face it goes by, at both ends. */
             off: components["schemas"]["PlanTapeTo"][];
             /** @description How it is placed. */

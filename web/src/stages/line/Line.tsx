@@ -129,6 +129,34 @@ function Lines({ room }: { room: Room }) {
                   : "It follows both distances."}
               </div>
             )}
+            {worked.line?.furring && (
+              <table className="lines furring">
+                <tbody>
+                  {(
+                    [
+                      ["framing depth", worked.line.furring.depth],
+                      [`worst lean over ${worked.line.furring.height}`, worked.line.furring.lean],
+                      ["bulge", worked.line.furring.bulge],
+                      ["clearance", worked.line.furring.clearance],
+                      ["out, rounded up", worked.line.furring.out],
+                      ["room lost, with the board", worked.line.furring.lost],
+                    ] as const
+                  ).map(([what, value]) => (
+                    <tr key={what}>
+                      <td>{what}</td>
+                      <td className="num">
+                        <b>
+                          <Len text={value} />
+                        </b>
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            )}
+            {worked.line?.furring?.leans === 0 && (
+              <p className="is-held">No lean was read on that wall: read it with a level before trusting this.</p>
+            )}
             {worked.line ? (
               <SnapSheet id={w.id} line={worked.line} length={worked.length} />
             ) : (

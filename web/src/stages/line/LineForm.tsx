@@ -13,6 +13,7 @@ const ways: { value: Line["by"]; label: string }[] = [
   { value: "clear", label: "so much clear of" },
   { value: "in-line", label: "in line with the finish of" },
   { value: "centred", label: "centred between" },
+  { value: "furring", label: "as furring before" },
   { value: "through", label: "through two marks" },
 ];
 
@@ -123,7 +124,7 @@ export function LineForm({ wall, room, picked, close }: Props) {
             ? pick("and", l.and ?? "", "and", (and) => change({ and }), at("line.and"))
             : l.by !== "in-line" &&
               long(
-                l.by === "square" ? "At, along it" : l.by === "clear" ? "Clear" : "At",
+                l.by === "square" ? "At, along it" : l.by === "clear" ? "Clear" : l.by === "furring" ? "Clearance" : "At",
                 l.at ?? "",
                 (v) => change({ at: v }),
                 at("line.at"),
@@ -282,7 +283,7 @@ function tidy(l: Line): Line {
     by: l.by,
     ...(l.by === "through" ? { marks: l.marks } : { face: l.face }),
     ...(l.by === "centred" ? { and: l.and } : {}),
-    ...(asks ? { at: l.at } : {}),
+    ...(asks || (l.by === "furring" && l.at?.trim()) ? { at: l.at } : {}),
     ...(l.by === "parallel" && l.atEnd?.trim() ? { atEnd: l.atEnd, follow: l.follow } : {}),
     ...(l.by === "square" && l.degrees ? { degrees: l.degrees } : {}),
     start: end(l.start),
