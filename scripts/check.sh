@@ -11,10 +11,10 @@ unformatted=$(gofmt -l cmd demo internal)
 [ -z "$unformatted" ] || say "gofmt these: $unformatted"
 go vet ./... || say "go vet"
 go tool staticcheck ./... || say "staticcheck"
-for p in measure survey assess framing cutting job plan; do
+for p in measure survey assess line framing cutting job plan; do
   GOOS=js GOARCH=wasm go build -o /dev/null "./internal/$p" || say "internal/$p doesn't build for the browser"
 done
-if grep -rnE '"homalos/internal/(store|server|exchange|instrument)' internal/measure internal/survey internal/assess internal/framing internal/cutting internal/job internal/plan; then
+if grep -rnE '"homalos/internal/(store|server|exchange|instrument)' internal/measure internal/survey internal/assess internal/line internal/framing internal/cutting internal/job internal/plan; then
   say "the core imports the shell"
 fi
 scripts/generate.sh .data/generated

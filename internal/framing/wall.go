@@ -33,6 +33,8 @@ type Rules struct {
 	Hold   measure.Length
 	Lap    measure.Length
 	TiltUp bool
+
+	Concrete bool // the floor is
 }
 
 // Wall is one straight partition. Its line runs From to To in millimetres;

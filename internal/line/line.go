@@ -173,9 +173,6 @@ func (r Relation) centred(ux, uy, long float64) (Ray, error) {
 	if math.Abs(ux*vy-uy*vx) > math.Sin(15*math.Pi/180) {
 		return Ray{}, fmt.Errorf("%s and %s don't face each other: they lie at %.0f° to one another", r.Face.ID, r.And.ID, math.Asin(math.Min(1, math.Abs(ux*vy-uy*vx)))*180/math.Pi)
 	}
-	if ux*vx+uy*vy < 0 {
-		vx, vy = -vx, -vy
-	}
 	// the middle of the room between them, at both ends of the first face
 	var mid [2]survey.Point
 	for i, s := range []float64{0, long} {

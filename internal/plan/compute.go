@@ -45,7 +45,7 @@ func (s *setup) compute(heights func(*framing.Wall) framing.Heights) Plan {
 		f := framing.Frame(w, s.rules, heights(w), s.found())
 		framed = append(framed, f)
 		written := s.writeWall(f)
-		written.Line = s.writeLine(w)
+		written.Line, written.Against = s.writeLine(w), s.against(f)
 		p.Walls = append(p.Walls, written)
 		p.Drawings = append(p.Drawings, s.draw(f))
 	}

@@ -28,12 +28,13 @@ type Plan struct {
 
 // Wall is one wall's members, marks and findings.
 type Wall struct {
-	ID       string    `json:"id"`
-	Length   string    `json:"length"`
-	Line     *WallLine `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
-	Members  []Member  `json:"members" nullable:"false"`
-	Marks    []Mark    `json:"marks" nullable:"false"`
-	Findings []Finding `json:"findings" nullable:"false"`
+	ID       string        `json:"id"`
+	Length   string        `json:"length"`
+	Line     *WallLine     `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
+	Against  []AgainstSaid `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`
+	Members  []Member      `json:"members" nullable:"false"`
+	Marks    []Mark        `json:"marks" nullable:"false"`
+	Findings []Finding     `json:"findings" nullable:"false"`
 }
 
 // Member is one piece of wood. Exact, cut and spread are left out where too

@@ -159,6 +159,7 @@ func (r *resolver) setRules() {
 	r.word("rules.method", rules.Method, "in-place", "tilt-up")
 	r.word("rules.floor", rules.Floor, "timber", "concrete")
 	r.concrete = rules.Floor == "concrete"
+	r.rules.Concrete = r.concrete
 	r.kerf = r.within("rules.kerf", rules.Kerf, u.Pick(in/8, 3*mm), 0, u.Pick(in/2, 12*mm))
 	r.board = r.within("rules.board", rules.Board, u.Pick(in/2, 25*mm/2), 0, u.Pick(4*in, 100*mm))
 	r.spacing = r.within("rules.spacing", rules.Spacing, u.Pick(16*in, 600*mm), u.Pick(4*in, 100*mm), u.Pick(96*in, 2400*mm))

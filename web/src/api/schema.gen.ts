@@ -918,6 +918,21 @@ export interface components {
             units: "imperial" | "metric";
             walls: components["schemas"]["PlanWall"][];
         };
+        PlanAgainstSaid: {
+            /** @description Length of each block: the clear bay. */
+            block?: string;
+            /** @description Stations of the blocks' centres. */
+            blocks: string[];
+            fix?: string;
+            fixings: components["schemas"]["PlanFixedAt"][];
+            /** @enum {string} */
+            lie: "crosses" | "under" | "between" | "none" | "not-read";
+            /** @enum {string} */
+            of: "floor" | "ceiling";
+            /** @description Plate stubs too short for two fixings. */
+            short: components["schemas"]["PlanShortStub"][];
+            text: string;
+        };
         PlanAsk: {
             next: components["schemas"]["PlanAskStep"][];
             wall: string;
@@ -1195,6 +1210,15 @@ export interface components {
             text: string;
             wall?: string;
         };
+        PlanFixedAt: {
+            /** @description Station. */
+            at: string;
+            /** Format: int64 */
+            count: number;
+            /** @description Off its even place, clear of a stud's foot or a pipe. */
+            moved?: boolean;
+            said: string;
+        };
         PlanFloorAlong: {
             /** @enum {string} */
             state: "not looked at" | "partly looked at" | "sound" | "bad";
@@ -1447,6 +1471,11 @@ export interface components {
             studs: components["schemas"]["PlanDot"][];
             to: components["schemas"]["PlanDot"];
         };
+        PlanShortStub: {
+            from: string;
+            text: string;
+            to: string;
+        };
         PlanShownCard: {
             /** @description By whom, when. */
             confirmed?: string;
@@ -1511,6 +1540,8 @@ export interface components {
             rules: components["schemas"]["Rules"];
         };
         PlanWall: {
+            /** @description How it lies to floor and ceiling joists, and where its plates are fixed. */
+            against?: components["schemas"]["PlanAgainstSaid"][];
             findings: components["schemas"]["PlanFinding"][];
             id: string;
             length: string;

@@ -21,13 +21,11 @@ export default function Later() {
   const w = what[stage];
   if (!w) return <Empty title="There is no such stage">{null}</Empty>;
   return (
-    <>
-      <Empty title={w.title}>
-        <Text>{w.text}</Text>
-        <Button h={48} component={Link} to={`../${w.next}`}>
-          Go to {w.next[0]?.toUpperCase() + w.next.slice(1)}
-        </Button>
-      </Empty>
-    </>
+    <Empty title={w.title}>
+      <Text>{w.text}</Text>
+      <Button h={48} component={Link} to={`../${w.next}`}>
+        Go to {w.next[0]?.toUpperCase() + w.next.slice(1)}
+      </Button>
+    </Empty>
   );
 }

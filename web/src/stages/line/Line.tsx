@@ -7,6 +7,7 @@ import { useJobContext } from "../../app/Shell";
 import { Empty, Failed, Loading } from "../../app/States";
 import { Len } from "../../drawing/Len";
 import { RoomPlan } from "../../drawing/RoomPlan";
+import { Against } from "./Against";
 import "../read/read.css";
 import "./line.css";
 import { LineForm } from "./LineForm";
@@ -162,6 +163,7 @@ function Lines({ room }: { room: Room }) {
             ) : (
               <Text className="quiet">With three corners taped, both its ends are given here as tape distances.</Text>
             )}
+            <Against lies={worked.against ?? []} />
           </>
         ) : (
           <Empty title="Say where a wall goes">

@@ -1,0 +1,129 @@
+package framing
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+func run(of survey.Surface, angle, first, spacing float64, n int) []survey.Joist {
+	var out []survey.Joist
+	for i := range n {
+		off := (first + spacing*float64(i)) * 25.4
+		j := survey.Joist{Of: of, Angle: angle, Width: 1.5 * 25.4, At: survey.Point{X: off}}
+		if angle == 0 {
+			j.At = survey.Point{Y: off}
+		}
+		out = append(out, j)
+	}
+	return out
+}
+
+func inches(places []measure.Length) []float64 {
+	var out []float64
+	for _, p := range places {
+		out = append(out, p.Inches())
+	}
+	return out
+}
+
+func TestFixingsByTheUsualSteps(t *testing.T) {
+	// 100 in: 5 at 3, 26 1/2, 50, 73 1/2, 97 (the work, step 3)
+	assert.Equal(t, []float64{3, 26.5, 50, 73.5, 97}, inches(Spread(0, 100*in, 3*in, 24*in)))
+	// 100 in plate: 5 gaps, 6 blocks
+	assert.Len(t, Spread(0, 100*in, 0, 24*in), 6)
+	assert.Equal(t, []float64{2.5}, inches(Spread(0, 5*in, 3*in, 24*in)))
+}
+
+func TestFixingsAreNeverTooFarApart(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		long := measure.Length(rapid.IntRange(1, 400*16).Draw(t, "long")) * in / 16
+		e := measure.Length(rapid.IntRange(0, 6).Draw(t, "e")) * in
+		places := Spread(0, long, e, 24*in)
+		require.NotEmpty(t, places)
+		for i, p := range places {
+			assert.True(t, p >= 0 && p <= long)
+			if i > 0 {
+				assert.LessOrEqual(t, p-places[i-1], 24*in+1)
+			}
+		}
+		if long > 2*e {
+			assert.Equal(t, e, places[0])
+			assert.Equal(t, long-e, places[len(places)-1])
+		}
+	})
+}
+
+func TestHowAWallLiesToJoists(t *testing.T) {
+	w := wall(100 * in) // along x, its middle 1 3/4 up
+	for name, c := range map[string]struct {
+		joists []survey.Joist
+		lie    Lie
+		says   string
+		fix    string
+		blocks int
+	}{
+		"nothing read":           {nil, NotKnown, "No ceiling joists were read.", "Find them", 0},
+		"across":                 {run(survey.Ceiling, 90, 4, 16, 7), Crosses, "It crosses 7 ceiling joists: two fixings at each.", "", 0},
+		"across, and then none":  {run(survey.Ceiling, 90, 4, 16, 3), Crosses, "It crosses 3 ceiling joists: two fixings at each. No joist from 36 to 100.", "Let in blocks", 0},
+		"one right over it":      {run(survey.Ceiling, 0, 2, 16, 3), Under, "A ceiling joist runs along it: fix into that.", "", 0},
+		"between two":            {run(survey.Ceiling, 0, -6, 16, 3), Between, "It runs along a bay between ceiling joists, 14 1/2 clear.", "6 blocks of 14 1/2 across the bay", 6},
+		"a bay of its own width": {run(survey.Ceiling, 0, -6, 16.375, 3), Between, "It runs along a bay between ceiling joists, 14 7/8 clear.", "6 blocks of 14 7/8", 6},
+		"beside the last":        {run(survey.Ceiling, 0, 8, 16, 3), NoJoist, "No ceiling joist comes near it.", "adhesive", 0},
+	} {
+		t.Run(name, func(t *testing.T) {
+			a := w.lie(c.joists, survey.Ceiling, rules)
+			text, fix := a.Said(rules)
+			assert.Equal(t, c.lie, a.Lie)
+			assert.Equal(t, c.says, text)
+			assert.Contains(t, fix, c.fix)
+			assert.Len(t, a.Blocks, c.blocks)
+		})
+	}
+	between := w.lie(run(survey.Ceiling, 0, -6, 16, 3), survey.Ceiling, rules)
+	assert.Equal(t, []float64{0.75, 99.25}, []float64{between.Blocks[0].Inches(), between.Blocks[5].Inches()}, "flush with the plate's ends")
+	concrete := rules
+	concrete.Concrete = true
+	_, pins := w.lie(nil, survey.Floor, concrete).Said(concrete)
+	assert.Contains(t, pins, "about 48 apart")
+	floor := w.lie(run(survey.Floor, 0, -6, 16, 3), survey.Floor, rules)
+	_, fix := floor.Said(rules)
+	assert.Contains(t, fix, "asked of a professional")
+}
+
+func TestFixingsStandClearOfFeetAndPipes(t *testing.T) {
+	f := Frame(wall(100*in), rules, level(2440), Found{})
+	found := Found{Obstructions: []Obstruction{pipe(50, 1.75, 1.5)}}
+	a := Lies(f, rules, found)[survey.Floor]
+	require.Len(t, a.Fixings, 5)
+	for _, x := range a.Fixings {
+		for _, m := range f.Members {
+			if m.Kind == Stud {
+				assert.False(t, x.At > m.From-in/2 && x.At < m.To+in/2, "%v in the foot of %s", x.At.Inches(), m.ID)
+			}
+		}
+		assert.False(t, x.At > 49*in && x.At < 51*in, "in the pipe")
+	}
+	assert.True(t, a.Fixings[2].Moved)
+}
+
+func TestDoorStubsHaveEndsOfTheirOwn(t *testing.T) {
+	w := wall(144*in, door(30*in, 32*in))
+	f := Frame(w, rules, level(2440), Found{})
+	a := Lies(f, rules, Found{})[survey.Floor]
+	left := w.Openings[0].Left()
+	assert.Equal(t, [][2]measure.Length{{0, left}, {w.Openings[0].Right(), 144 * in}}, w.stubs())
+	for _, x := range a.Fixings {
+		assert.False(t, x.At > left && x.At < w.Openings[0].Right(), "in the doorway")
+	}
+	narrow := Frame(wall(144*in, door(20*in, 32*in)), rules, level(2440), Found{})
+	assert.NotEmpty(t, Lies(narrow, rules, Found{})[survey.Floor].Short, "4 in of plate beside the door")
+	crossed := Lies(f, rules, Found{Joists: run(survey.Ceiling, 90, 4, 16, 9)})[survey.Ceiling]
+	assert.Len(t, crossed.Fixings, 9)
+	assert.Equal(t, 2, crossed.Fixings[0].Count)
+}

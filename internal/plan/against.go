@@ -1,0 +1,61 @@
+package plan
+
+import (
+	"fmt"
+
+	"homalos/internal/framing"
+	"homalos/internal/measure"
+)
+
+// AgainstSaid is how a wall lies to the joists of floor or ceiling, the blocks
+// it needs and where its plate is fixed. Usual practice; the local code and the
+// maker of the fixing decide.
+type AgainstSaid struct {
+	Of      string      `json:"of" enum:"floor,ceiling"`
+	Lie     string      `json:"lie" enum:"crosses,under,between,none,not-read"`
+	Text    string      `json:"text"`
+	Fix     string      `json:"fix,omitempty"`
+	Block   string      `json:"block,omitempty" doc:"Length of each block: the clear bay."`
+	Blocks  []string    `json:"blocks" nullable:"false" doc:"Stations of the blocks' centres."`
+	Fixings []FixedAt   `json:"fixings" nullable:"false"`
+	Short   []ShortStub `json:"short" nullable:"false" doc:"Plate stubs too short for two fixings."`
+}
+
+// FixedAt is one place where a plate is fixed.
+type FixedAt struct {
+	At    string `json:"at" doc:"Station."`
+	Said  string `json:"said"`
+	Count int    `json:"count"`
+	Moved bool   `json:"moved,omitempty" doc:"Off its even place, clear of a stud's foot or a pipe."`
+}
+
+// ShortStub is a stub of plate beside a door.
+type ShortStub struct {
+	From string `json:"from"`
+	To   string `json:"to"`
+	Text string `json:"text"`
+}
+
+func (s *setup) against(f *framing.Framed) []AgainstSaid {
+	u := s.rules.Units
+	out := []AgainstSaid{}
+	for i, a := range framing.Lies(f, s.rules, s.found()) {
+		text, fix := a.Said(s.rules)
+		one := AgainstSaid{Of: []string{"floor", "ceiling"}[i], Lie: string(a.Lie), Text: text, Fix: fix, Blocks: []string{}, Fixings: []FixedAt{}, Short: []ShortStub{}}
+		if a.Lie == framing.Between {
+			one.Block = u.Write(a.Block)
+		}
+		for _, b := range a.Blocks {
+			one.Blocks = append(one.Blocks, u.Write(b.Nearest(u.Pick(measure.Inch/16, mm))))
+		}
+		for _, x := range a.Fixings {
+			at := x.At.Nearest(u.Pick(measure.Inch/16, mm))
+			one.Fixings = append(one.Fixings, FixedAt{u.Write(at), s.say(at), x.Count, x.Moved})
+		}
+		for _, b := range a.Short {
+			one.Short = append(one.Short, ShortStub{u.Write(b[0]), u.Write(b[1]), fmt.Sprintf("The plate from %s to %s is too short for two fixings: add adhesive, or fix it to its neighbour.", s.say(b[0]), s.say(b[1]))})
+		}
+		out = append(out, one)
+	}
+	return out
+}

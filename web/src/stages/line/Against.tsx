@@ -1,0 +1,50 @@
+import type { PlanBody } from "../../api/client";
+import { Len } from "../../drawing/Len";
+
+type Lies = NonNullable<PlanBody["plan"]["walls"][number]["against"]>;
+
+/** How the wall lies to the joists, the blocks it needs and where its plates are fixed. */
+export function Against({ lies }: { lies: Lies }) {
+  return (
+    <>
+      {[...lies].reverse().map((a) => (
+        <section key={a.of} aria-label={`Against the ${a.of}`} className="against">
+          <h3>{a.of === "ceiling" ? "Under the ceiling" : "On the floor"}</h3>
+          <p>
+            {a.text} {a.fix}
+          </p>
+          {a.blocks.length > 0 && (
+            <p>
+              Blocks at{" "}
+              {a.blocks.map((b, i) => (
+                <span key={b}>
+                  {i > 0 && ", "}
+                  <Len text={b} />
+                </span>
+              ))}
+              .
+            </p>
+          )}
+          <p>
+            <b>{a.fixings.reduce((n, x) => n + x.count, 0)} fixings</b> at{" "}
+            {a.fixings.map((x, i) => (
+              <span key={x.at}>
+                {i > 0 && ", "}
+                <Len text={x.said} />
+                {x.count > 1 && " ×2"}
+                {x.moved && <span className="quiet"> (moved)</span>}
+              </span>
+            ))}
+            .
+          </p>
+          {a.short.map((s) => (
+            <p key={s.from} className="is-held">
+              {s.text}
+            </p>
+          ))}
+        </section>
+      ))}
+      <p className="quiet">Usual spacings; the local code and the maker of the fixing decide. Keep off every no-drill zone.</p>
+    </>
+  );
+}
