@@ -129,8 +129,6 @@ func TestDarkStaysDarkAndStagesToComeSaySo(t *testing.T) {
 	v.until(`document.documentElement.dataset.mantineColorScheme === 'dark'`)
 	v.presses("Prove")
 	v.sees("Prove is not built yet")
-	v.presses("Line")
-	v.sees("Line is not built yet")
 	v.goes("/jobs/0190c0de-0000-7000-8000-00000000ffff/read")
 	v.sees("This job isn't here")
 }

@@ -49,6 +49,9 @@ func (s *setup) compute(heights func(*framing.Wall) framing.Heights) Plan {
 		p.Walls = append(p.Walls, written)
 		p.Drawings = append(p.Drawings, s.draw(f))
 	}
+	for i, f := range framed {
+		p.Walls[i].Meets = s.meetings(f, framed)
+	}
 	s.addHolds(&p)
 	s.cut(&p, framed)
 	if len(s.walls) > 0 && len(s.readings) == 0 {

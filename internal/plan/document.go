@@ -32,6 +32,7 @@ type Wall struct {
 	Length   string        `json:"length"`
 	Line     *WallLine     `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
 	Against  []AgainstSaid `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`
+	Meets    []Meeting     `json:"meets,omitempty" nullable:"false" doc:"What its two ends meet."`
 	Members  []Member      `json:"members" nullable:"false"`
 	Marks    []Mark        `json:"marks" nullable:"false"`
 	Findings []Finding     `json:"findings" nullable:"false"`

@@ -230,3 +230,38 @@ func TestAFurringClearsTheLeanAtFullHeight(t *testing.T) {
 	d.Walls[0].Line.Face = "A"
 	assert.NotEmpty(t, Check(d))
 }
+
+func TestWhatTheEndsMeet(t *testing.T) {
+	d := laid(leaning, map[string]job.Line{
+		"A": {By: "parallel", Face: "side 1", At: "60 in"},
+		"B": {By: "square", Face: "side 1", At: "80 in", Stop: &job.LineEnd{Face: "A"}},
+	})
+	walls := d.Survey.Walls
+	walls[0].Material, walls[1].Material, walls[3].Material = "timber", "masonry", "timber"
+	walls[0].Studs = []string{"66 in", "82 in", "98 in"}
+	says := func() map[string]string {
+		p, err := Compute(d)
+		require.NoError(t, err)
+		out := map[string]string{}
+		for _, w := range p.Walls {
+			for _, m := range w.Meets {
+				out[w.ID+" "+m.End] = m.Text + " " + m.Fix
+			}
+		}
+		return out
+	}
+	got := says()
+	assert.Contains(t, got["A start"], "meets side 4 at 84")
+	assert.Contains(t, got["A start"], "its studs weren't read")
+	assert.Contains(t, got["A end"], "which is masonry. Anchors for that material")
+	assert.Contains(t, got["B start"], "its stud at 82 stands behind it")
+	assert.Contains(t, got["B end"], "butts A at 8")
+	assert.Contains(t, got["B end"], "Hold the end stud of B back 1/16")
+	walls[0].Studs = []string{"66 in", "98 in"}
+	assert.Contains(t, says()["B start"], "no stud stands behind it. Open it and let in blocks")
+	d.Walls[1].Line.At = "1/2 in" // at A's very end
+	walls[0].Material = ""
+	got = says()
+	assert.Contains(t, got["B start"], "whose make isn't known")
+	assert.Contains(t, got["B end"], "A corner: A runs past by 3 1/2, B butts it.")
+}

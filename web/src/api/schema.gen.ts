@@ -1262,6 +1262,17 @@ export interface components {
             /** @description What the tape reads from the end it hooks on. */
             tape: string;
         };
+        PlanMeeting: {
+            /** @description Station along that wall, of this wall's middle. */
+            at: string;
+            /** @enum {string} */
+            end: "start" | "end";
+            fix?: string;
+            new?: boolean;
+            text: string;
+            /** @description The wall it meets, there or new. */
+            wall: string;
+        };
         PlanMember: {
             /** @description Exact brought to the mark. */
             cut?: string;
@@ -1548,6 +1559,8 @@ export interface components {
             /** @description Where the line lies and how to strike it; left out where there is no room to strike it in. */
             line?: components["schemas"]["PlanWallLine"];
             marks: components["schemas"]["PlanMark"][];
+            /** @description What its two ends meet. */
+            meets?: components["schemas"]["PlanMeeting"][];
             members: components["schemas"]["PlanMember"][];
         };
         PlanWallJudged: {

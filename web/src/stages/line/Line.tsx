@@ -163,6 +163,12 @@ function Lines({ room }: { room: Room }) {
             ) : (
               <Text className="quiet">With three corners taped, both its ends are given here as tape distances.</Text>
             )}
+            {(worked.meets ?? []).map((m) => (
+              <div key={m.end + m.wall} className="finding">
+                <b>{m.text}</b>
+                {m.fix}
+              </div>
+            ))}
             <Against lies={worked.against ?? []} />
           </>
         ) : (
