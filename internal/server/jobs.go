@@ -38,6 +38,7 @@ type JobBody struct {
 	Revision int64        `json:"revision"`
 	Document job.Document `json:"document"`
 	Moved    []plan.Move  `json:"moved" nullable:"false" doc:"Walls that the last edit moved, their relations kept."`
+	Changed  plan.Changes `json:"changed" doc:"What the last edit does to pieces: those already cut first."`
 }
 
 // JobID names a job by the id its client made.
@@ -57,7 +58,7 @@ type jobAnswer struct {
 }
 
 func answer(j store.Job) *jobAnswer {
-	return &jobAnswer{ETag: tag(j.Revision), Status: http.StatusOK, Body: JobBody{j.ID, j.Revision, j.Document, []plan.Move{}}}
+	return &jobAnswer{ETag: tag(j.Revision), Status: http.StatusOK, Body: JobBody{j.ID, j.Revision, j.Document, []plan.Move{}, plan.Changes{Cut: []plan.PieceChange{}}}}
 }
 
 func tag(revision int64) string { return `"` + strconv.FormatInt(revision, 10) + `"` }
@@ -244,7 +245,30 @@ func (s *Server) change(ctx context.Context, id string, match IfMatch, edit func
 	}
 	out := answer(j)
 	out.Body.Moved = plan.Moves(before, j.Document)
-	return out, nil
+	out.Body.Changed, err = s.changed(ctx, before, j)
+	return out, problem(err)
+}
+
+// changed compares what was planned before an edit with what is planned now.
+func (s *Server) changed(ctx context.Context, before job.Document, now store.Job) (plan.Changes, error) {
+	none := plan.Changes{Cut: []plan.PieceChange{}}
+	was, err := s.plans.of(store.Job{ID: now.ID, Revision: now.Revision - 1, Document: before})
+	if err != nil {
+		return none, nil // what was there could not be planned: nothing to compare
+	}
+	then, err := s.plans.of(now)
+	if err != nil {
+		return none, err
+	}
+	lines, err := s.store.CutNow(ctx, now.ID)
+	if err != nil {
+		return none, err
+	}
+	cut := map[string]bool{}
+	for _, c := range lines {
+		cut[c.Member] = true
+	}
+	return plan.Changed(was, then, func(member string) bool { return cut[member] }), nil
 }
 
 // current is a job with its plan.

@@ -119,3 +119,32 @@ func TestTheAssessmentIsKept(t *testing.T) {
 	assert.Equal(t, http.StatusUnprocessableEntity, bad.status)
 	assert.Contains(t, string(bad.raw), "bare boards")
 }
+
+func TestAnEditSaysWhichCutPiecesChange(t *testing.T) {
+	a := start(t)
+	a.bindery()
+	saw := a.call("GET", jobPath+"/plan", "", nil).body["plan"].(map[string]any)["walls"].([]any)[0].(map[string]any)["members"].([]any)
+	cut := ""
+	for _, m := range saw {
+		if one := m.(map[string]any); one["id"] == "A-S2" {
+			cut = one["cut"].(string)
+		}
+	}
+	require.NotEmpty(t, cut)
+	tick := a.call("POST", jobPath+"/cuts", "", map[string]any{"id": "0190c0de-0000-7000-8000-0000000000c1", "member": "A-S2", "length": cut})
+	require.Less(t, tick.status, 300, string(tick.raw))
+	doc := a.call("GET", jobPath, "", nil).body["document"].(map[string]any)
+	rules := doc["rules"].(map[string]any)
+	rules["fit"] = "1/4 in"
+	edit := a.call("PUT", jobPath+"/settings", `"1"`, map[string]any{"name": "bindery", "rules": rules})
+	require.Equal(t, http.StatusOK, edit.status, string(edit.raw))
+	changed := edit.body["changed"].(map[string]any)
+	require.Len(t, changed["cut"], 1)
+	assert.Equal(t, "A-S2", changed["cut"].([]any)[0].(map[string]any)["member"])
+	assert.Equal(t, cut, changed["cut"].([]any)[0].(map[string]any)["was"])
+	assert.Greater(t, changed["others"], 10.0)
+	wall := doc["walls"].([]any)[0].(map[string]any)
+	wall["layout"] = map[string]any{"from": "start", "offset": "3 in"}
+	moved := a.call("PUT", jobPath+"/walls/A", `"2"`, wall)
+	require.Equal(t, http.StatusOK, moved.status, string(moved.raw))
+}

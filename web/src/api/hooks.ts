@@ -117,6 +117,21 @@ function sayMoved(moved: Job["moved"]) {
   });
 }
 
+/** Pieces already cut that the edit changes come first. */
+function sayRecut({ cut, others }: Job["changed"]) {
+  if (cut.length === 0) return;
+  const bare = (t: string) => t.replace(/ (in|mm)$/, "");
+  notifications.show({
+    color: "crayon",
+    title: cut.length === 1 ? "A piece already cut changes" : `${cut.length} pieces already cut change`,
+    message: `${cut
+      .slice(0, 8)
+      .map((c) => (c.now ? `${c.member}: ${bare(c.was)} → ${bare(c.now)}` : `${c.member}: no longer there`))
+      .join("; ")}${cut.length > 8 ? " …" : ""}${others > 0 ? `. ${others} not cut yet change too.` : ""}`,
+    autoClose: false,
+  });
+}
+
 /** Makes one edit to the job at the revision on screen; the plan follows. */
 export function useEdit(id: string) {
   const cache = useQueryClient();
@@ -128,6 +143,7 @@ export function useEdit(id: string) {
     },
     onSuccess: (job) => {
       sayMoved(job.moved);
+      sayRecut(job.changed);
       cache.setQueryData(["job", id], job);
       cache.invalidateQueries({ queryKey: ["plan", id] });
       cache.invalidateQueries({ queryKey: ["room", id] });

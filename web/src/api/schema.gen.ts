@@ -748,6 +748,8 @@ export interface components {
             offset?: string;
         };
         JobBody: {
+            /** @description What the last edit does to pieces: those already cut first. */
+            changed: components["schemas"]["PlanChanges"];
             document: components["schemas"]["Document"];
             id: string;
             /** @description Walls that the last edit moved, their relations kept. */
@@ -1031,6 +1033,15 @@ export interface components {
         PlanChainFault: {
             post: string;
             text: string;
+        };
+        PlanChanges: {
+            /** @description Pieces already cut that change, or go. */
+            cut: components["schemas"]["PlanPieceChange"][];
+            /**
+             * Format: int64
+             * @description Pieces not cut yet that change, come or go.
+             */
+            others: number;
         };
         PlanCounted: {
             raw: string;
@@ -1326,6 +1337,13 @@ export interface components {
             wall?: string;
             /** @enum {string} */
             what: "again" | "tie" | "gap" | "floor" | "ceiling";
+        };
+        PlanPieceChange: {
+            member: string;
+            /** @description The length it gives now; left out when the piece is gone. */
+            now?: string;
+            /** @description The length the plan gave before. */
+            was: string;
         };
         PlanPin: {
             /** Format: double */

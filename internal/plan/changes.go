@@ -1,0 +1,41 @@
+package plan
+
+// PieceChange is a piece that was cut and that the plan now wants otherwise.
+type PieceChange struct {
+	Member string `json:"member"`
+	Was    string `json:"was" doc:"The length the plan gave before."`
+	Now    string `json:"now,omitempty" doc:"The length it gives now; left out when the piece is gone."`
+}
+
+// Changes are what an edit does to pieces: those already cut, one by one, and
+// how many others.
+type Changes struct {
+	Cut    []PieceChange `json:"cut" nullable:"false" doc:"Pieces already cut that change, or go."`
+	Others int           `json:"others" doc:"Pieces not cut yet that change, come or go."`
+}
+
+// Changed compares two plans piece by piece; cut says which have been cut.
+func Changed(before, after Plan, cut func(member string) bool) Changes {
+	out := Changes{Cut: []PieceChange{}}
+	now := map[string]string{}
+	for _, w := range after.Walls {
+		for _, m := range w.Members {
+			now[m.ID] = m.Cut
+		}
+	}
+	for _, w := range before.Walls {
+		for _, m := range w.Members {
+			length, there := now[m.ID]
+			delete(now, m.ID)
+			switch {
+			case there && length == m.Cut:
+			case cut(m.ID):
+				out.Cut = append(out.Cut, PieceChange{m.ID, m.Cut, length})
+			default:
+				out.Others++
+			}
+		}
+	}
+	out.Others += len(now)
+	return out
+}
