@@ -52,8 +52,8 @@ func (r *resolver) setWalls() {
 // wall reads one wall, or returns nil when it can't be placed at all.
 func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 	before := len(r.faults)
-	x1, y1, ok1 := r.point(path+".from", w.From)
-	x2, y2, ok2 := r.point(path+".to", w.To)
+	x1, y1, ok1 := r.wallEnd(path+".from", w.From)
+	x2, y2, ok2 := r.wallEnd(path+".to", w.To)
 	r.word(path+".body", w.Body, "left", "right")
 	wall := &framing.Wall{ID: w.ID, Right: w.Body == "right"}
 	wall.Lumber = r.wood(path+".lumber", w.Lumber)
@@ -92,6 +92,15 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 		return nil
 	}
 	return wall
+}
+
+// wallEnd reads one end of a wall that no line places.
+func (r *resolver) wallEnd(path string, p job.Place) (x, y measure.Length, ok bool) {
+	if p == (job.Place{}) {
+		r.faults.Add(path, "missing: give this end of the wall, or say under line how it lies")
+		return 0, 0, false
+	}
+	return r.point(path, p)
 }
 
 func (r *resolver) plates(path string, ids []string, usual *framing.Lumber) []*framing.Lumber {
