@@ -51,6 +51,8 @@ func TestWallsArePlacedAsPeopleSayIt(t *testing.T) {
 	v.presses("Place it otherwise")
 	v.until(`document.querySelector('.line-form')`)
 	v.types("At", "24")
+	v.presses("Compare")
+	v.sees("What it costs", "widest door leaf", "sticks to buy, whole job")
 	v.presses("Place it so")
 	v.sees("2 walls followed", "20 → 24 long")
 	v.presses("Undo")

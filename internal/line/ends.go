@@ -14,13 +14,15 @@ type Ends struct {
 	StartGap, StopGap float64 // kept off them
 	Length            float64 // 0: as far as it goes
 	FromStop          bool    // Length is laid off from the far end
+	Outside           bool    // it may lie outside the room, as one in line with its walls does
 }
 
 // Between cuts a ray to a line from end to end: at the faces named, else where
 // the room's outline ends the stretch that its own point lies in.
 func Between(ray Ray, e Ends, outline []survey.Point) (from, to survey.Point, err error) {
 	low, high, inside := stretch(ray, outline)
-	if !inside && (e.Start == nil || e.Stop == nil) && e.Length == 0 {
+	known := len(outline) >= 3
+	if !inside && (known && !e.Outside || (e.Start == nil || e.Stop == nil) && e.Length == 0) {
 		return from, to, fmt.Errorf("no part of it lies inside the room")
 	}
 	if !inside {
@@ -58,7 +60,17 @@ func Between(ray Ray, e Ends, outline []survey.Point) (from, to survey.Point, er
 		return from, to, fmt.Errorf("nothing of it is left between its ends")
 	}
 	place := func(t float64) survey.Point { return survey.Point{X: ray.At.X + ray.UX*t, Y: ray.At.Y + ray.UY*t} }
-	return place(low), place(high), nil
+	from, to = place(low), place(high)
+	if known && !e.Outside {
+		const hand = 15.0 // mm: an end on a wall's face is in the room
+		if high-low > 2*hand && !survey.Within(outline, place(low+hand)) {
+			return from, to, fmt.Errorf("it leaves the room at its start")
+		}
+		if high-low > 2*hand && !survey.Within(outline, place(high-hand)) {
+			return from, to, fmt.Errorf("it leaves the room at its end")
+		}
+	}
+	return from, to, nil
 }
 
 // meets is how far along the ray a face is met.

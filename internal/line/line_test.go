@@ -97,7 +97,13 @@ func TestEndsThatCannotBe(t *testing.T) {
 		_, _, err := Between(ray, e, room)
 		assert.ErrorContains(t, err, says)
 	}
-	_, _, err := Between(lay(t, Relation{Kind: Parallel, Face: south, At: 9000}), Ends{}, room)
+	mark := lay(t, Relation{Kind: Through, Marks: [2]survey.Point{{X: 4000, Y: 1000}, {X: 4000, Y: 3600}}})
+	mark.Fixed, mark.Start = true, mark.At
+	_, _, err := Between(mark, Ends{Length: 2600}, room)
+	assert.Error(t, err, "past the jog it is outside")
+	_, _, err = Between(lay(t, Relation{Kind: Parallel, Face: south, At: 9000}), Ends{Length: 500}, room)
+	assert.ErrorContains(t, err, "inside the room")
+	_, _, err = Between(lay(t, Relation{Kind: Parallel, Face: south, At: 9000}), Ends{}, room)
 	assert.ErrorContains(t, err, "inside the room")
 	_, err = Relation{Kind: Through, Marks: [2]survey.Point{{X: 1}, {X: 1}}}.Lay()
 	assert.Error(t, err)

@@ -111,6 +111,7 @@ func (r *resolver) layOne(l *lined, trail []string) {
 		rel.AtEnd, rel.Both = r.length(l.path+".atEnd", d.AtEnd, 0).Millimetres(), true
 	}
 	ends := r.lineEnds(l, d, trail)
+	ends.Outside = d.By == "in-line"
 	if len(r.faults) > before || rel.Kind != line.Through && rel.Face == nil || lumber == nil {
 		return
 	}

@@ -55,15 +55,38 @@ func (s *Server) editRoutes(api huma.API) {
 		func(ctx context.Context, in *wallEdit) (*jobAnswer, error) {
 			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {
 				in.Body.ID = in.Wall
-				for i := range d.Walls {
-					if d.Walls[i].ID == in.Wall {
-						d.Walls[i] = in.Body
-						return nil
-					}
-				}
-				d.Walls = append(d.Walls, in.Body)
+				putWall(d, in.Body)
 				return nil
 			})
+		})
+	huma.Register(api, huma.Operation{OperationID: "compare-wall", Method: http.MethodPost, Path: "/api/jobs/{id}/walls/{wall}/compare", Summary: "A wall in another place, side by side by what it costs; nothing is changed"},
+		func(ctx context.Context, in *struct {
+			JobID
+			Wall string `path:"wall"`
+			Body job.Wall
+		}) (*struct {
+			Body struct {
+				Rows []plan.Compared `json:"rows" nullable:"false"`
+			}
+		}, error) {
+			j, err := s.store.Job(ctx, in.ID)
+			if err != nil {
+				return nil, problem(err)
+			}
+			there := job.Copy(j.Document)
+			in.Body.ID = in.Wall
+			putWall(&there, in.Body)
+			rows, err := plan.Compare(j.Document, there, in.Wall)
+			if err != nil {
+				return nil, problem(err)
+			}
+			out := &struct {
+				Body struct {
+					Rows []plan.Compared `json:"rows" nullable:"false"`
+				}
+			}{}
+			out.Body.Rows = rows
+			return out, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "delete-wall", Method: http.MethodDelete, Path: "/api/jobs/{id}/walls/{wall}", Summary: "Take a wall out that has no readings"},
 		func(ctx context.Context, in *struct {
@@ -108,6 +131,17 @@ func (s *Server) editRoutes(api huma.API) {
 			}
 			return &struct{ Body plan.Echo }{echo}, nil
 		})
+}
+
+// putWall gives a wall anew, or adds it.
+func putWall(d *job.Document, w job.Wall) {
+	for i := range d.Walls {
+		if d.Walls[i].ID == w.ID {
+			d.Walls[i] = w
+			return
+		}
+	}
+	d.Walls = append(d.Walls, w)
 }
 
 // addReading keeps a reading. The same reading sent twice is harmless, even

@@ -456,6 +456,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/walls/{wall}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A wall in another place, side by side by what it costs; nothing is changed */
+        post: operations["compare-wall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/layers": {
         parameters: {
             query?: never;
@@ -543,6 +560,9 @@ export interface components {
         Clearance: {
             below?: string;
             side?: string;
+        };
+        "Compare-wallResponse": {
+            rows: components["schemas"]["PlanCompared"][];
         };
         Confirmed: {
             at: string;
@@ -1042,6 +1062,12 @@ export interface components {
              * @description Pieces not cut yet that change, come or go.
              */
             others: number;
+        };
+        PlanCompared: {
+            /** @description Where it is; empty for a wall that isn't there yet. */
+            now: string;
+            then: string;
+            what: string;
         };
         PlanCounted: {
             raw: string;
@@ -3252,6 +3278,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "compare-wall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                wall: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wall"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compare-wallResponse"];
                 };
             };
             /** @description Error */

@@ -1,10 +1,12 @@
 import { ActionIcon, Button, NativeSelect, TextInput } from "@mantine/core";
 import { IconPlus, IconX } from "@tabler/icons-react";
 import { useEffect, useState } from "react";
-import type { Line, Problem, Room, Wall } from "../../api/client";
+import { api, got, type Line, type Problem, type Room, type Wall } from "../../api/client";
 import { useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
+import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
+import { Len } from "../../drawing/Len";
 import { LengthField } from "../../entry/LengthField";
 
 const ways: { value: Line["by"]; label: string }[] = [
@@ -45,6 +47,7 @@ export function LineForm({ wall, room, picked, close }: Props) {
   const faces = [...room.walls.map((w) => w.id), ...walls.filter((w) => w.id !== mark).flatMap((w) => [w.id, `${w.id} back`])];
   const change = (by: Partial<Line>) => {
     if (edit.error) edit.reset();
+    setRows(undefined);
     setL((was) => ({ ...was, ...by }));
   };
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each touch on the plan
@@ -58,7 +61,7 @@ export function LineForm({ wall, room, picked, close }: Props) {
   const here = Object.entries(fault?.at ?? {}).filter(
     ([p]) => p === `walls[${index}].line` || p.includes(".also") || p.endsWith(".to"),
   );
-  const keep = () => {
+  const asked = () => {
     const treated = d.rules?.floor === "concrete" && d.lumber?.find((x) => x.treated)?.id;
     const line = tidy(l);
     const { from: _from, to: _to, ...rest } = wall ?? ({} as Wall);
@@ -71,6 +74,16 @@ export function LineForm({ wall, room, picked, close }: Props) {
       line,
       body: (body || undefined) as Wall["body"],
     } as Wall;
+    return now;
+  };
+  const [rows, setRows] = useState<{ what: string; now: string; then: string }[]>();
+  const compare = () =>
+    got(api.POST("/api/jobs/{id}/walls/{wall}/compare", { params: { path: { id, wall: mark } }, body: asked() })).then(
+      (c) => setRows(c.rows),
+      tell,
+    );
+  const keep = () => {
+    const now = asked();
     edit.mutateAsync({ do: "wall", wall: now }).then(
       () => {
         undo.push(`line ${mark}`, () => edit.mutateAsync(wall ? { do: "wall", wall } : { do: "remove-wall", wall: mark }));
@@ -260,9 +273,42 @@ export function LineForm({ wall, room, picked, close }: Props) {
           {fault.message}
         </div>
       )}
+      {rows && (
+        <table className="lines compared">
+          <thead>
+            <tr>
+              <th>What it costs</th>
+              <th className="num">{wall ? "where it is" : ""}</th>
+              <th className="num">there</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.what}>
+                <td>{r.what}</td>
+                <td className="num">
+                  <Len text={r.now} />
+                </td>
+                <td className="num">
+                  {r.now === r.then ? (
+                    <Len text={r.then} />
+                  ) : (
+                    <b>
+                      <Len text={r.then} />
+                    </b>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
       <div className="buttons">
         <Button type="submit" h={52} loading={edit.isPending} disabled={!wall && taken.has(mark)}>
           {wall ? "Place it so" : "Place the line"}
+        </Button>
+        <Button h={52} variant="light" onClick={compare}>
+          Compare
         </Button>
         <Button h={52} variant="default" onClick={() => close()}>
           Leave it

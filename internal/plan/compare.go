@@ -1,0 +1,93 @@
+package plan
+
+import (
+	"fmt"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+)
+
+// Compared is one consequence of where a wall goes, in both places.
+type Compared struct {
+	What string `json:"what"`
+	Now  string `json:"now" doc:"Where it is; empty for a wall that isn't there yet."`
+	Then string `json:"then"`
+}
+
+// Compare holds two places of a wall side by side by what they cost. before is
+// the job as it is, after with the wall in the other place. The error is the
+// job.Faults of after.
+func Compare(before, after job.Document, wall string) ([]Compared, error) {
+	then, err := Compute(after)
+	if err != nil {
+		return nil, err
+	}
+	now, err := Compute(before)
+	if err != nil {
+		return nil, err
+	}
+	a, b := consequences(before, now, wall), consequences(after, then, wall)
+	out := []Compared{}
+	for i, row := range b {
+		one := Compared{What: row[0], Then: row[1]}
+		if a != nil {
+			one.Now = a[i][1]
+		}
+		out = append(out, one)
+	}
+	return out, nil
+}
+
+// consequences are what a wall's place costs, in the order they are asked for.
+func consequences(d job.Document, p Plan, id string) [][2]string {
+	s, faults := resolve(d)
+	if faults != nil {
+		return nil
+	}
+	for i, w := range p.Walls {
+		if w.ID != id {
+			continue
+		}
+		wall := s.walls[i]
+		kinds, held, stops, kept := map[string]int{}, 0, 0, 0
+		for _, m := range w.Members {
+			kinds[m.Kind]++
+			held += boolean(m.State == "measure-first")
+		}
+		slots := 0
+		for _, f := range w.Findings {
+			stops += boolean(f.Level == string(framing.Stop))
+			kept += boolean(f.Code == "no-drill" || f.Code == "pipe-in-plate")
+			slots += boolean(f.Code == "close-pair")
+		}
+		blocks := 0
+		for _, a := range w.Against {
+			blocks += len(a.Blocks)
+		}
+		sticks := 0
+		for _, b := range p.Buy {
+			sticks += b.Count
+		}
+		u := s.rules.Units
+		t := wall.Lumber.Thickness
+		// widest door for a run: less king and jack each side, less the usual 2 in or 80 mm
+		door := wall.Length - 4*t - u.Pick(2*measure.Inch, 80*mm)
+		widest := "none"
+		if door > 0 {
+			widest = s.say(door)
+		}
+		// boards are hung from the start: what is left past the last whole one
+		sheet := u.Pick(48*measure.Inch, 1200*mm)
+		strip := "no"
+		if rest := wall.Length % sheet; rest > 0 && rest < u.Pick(2*measure.Inch, 50*mm) {
+			strip = s.say(rest) + " wide"
+		}
+		return [][2]string{
+			{"length", s.say(wall.Length)}, {"studs", fmt.Sprint(kinds["stud"] + kinds["king"] + kinds["jack"])},
+			{"blocks between joists", fmt.Sprint(blocks)}, {"sticks to buy, whole job", fmt.Sprint(sticks)}, {"widest door leaf", widest},
+			{"sliver of board", strip}, {"slots to fill first", fmt.Sprint(slots)}, {"things in its way", fmt.Sprint(stops + kept)}, {"pieces held", fmt.Sprint(held)},
+		}
+	}
+	return nil
+}
