@@ -101,6 +101,21 @@ func (w *Wall) lie(joists []survey.Joist, of survey.Surface, rules Rules) Agains
 	return a
 }
 
+// addBlocks makes the blocks of a wall that runs along a bay: each to the clear
+// bay, down to the mark.
+func (f *framer) addBlocks(joists []survey.Joist) {
+	t := f.Wall.Lumber.Thickness
+	for _, of := range []survey.Surface{survey.Floor, survey.Ceiling} {
+		a := f.Wall.lie(joists, of, f.rules)
+		for _, at := range a.Blocks {
+			f.Members = append(f.Members, Member{
+				Kind: Block, Lumber: f.Wall.Lumber, From: at - t/2, To: at - t/2 + t, Known: true, Exact: a.Block, Cut: Block.round(a.Block, f.rules.Mark), State: Ready,
+				Sum: []Line{{What: fmt.Sprintf("clear bay between %s joists", []string{"floor", "ceiling"}[of]), Value: a.Block}},
+			})
+		}
+	}
+}
+
 // bare notes a stretch with no joist over it for more than two usual steps.
 func (a *Against) bare(from, to measure.Length, rules Rules) {
 	if to-from > 2*rules.fixingStep() {

@@ -127,3 +127,25 @@ func TestDoorStubsHaveEndsOfTheirOwn(t *testing.T) {
 	assert.Len(t, crossed.Fixings, 9)
 	assert.Equal(t, 2, crossed.Fixings[0].Count)
 }
+
+func TestBlocksAreCutToTheirBay(t *testing.T) {
+	f := Frame(wall(100*in), rules, level(2440), Found{Joists: run(survey.Ceiling, 0, -6, 16.4, 3)})
+	n := 0
+	for _, m := range f.Members {
+		if m.Kind != Block {
+			continue
+		}
+		n++
+		assert.InDelta(t, 14.9, m.Exact.Inches(), 1e-3)
+		assert.Equal(t, "14 7/8 in", measure.Imperial.Write(m.Cut), "down: it goes in between")
+		assert.Equal(t, m.Exact, m.Sum[0].Value)
+		assert.True(t, m.From >= 0 && m.To <= 100*in)
+	}
+	assert.Equal(t, 6, n)
+	for _, m := range f.Marks {
+		assert.NotEqual(t, Block, m.Kind, "no mark on the plates")
+	}
+	for _, m := range Frame(wall(100*in), rules, level(2440), Found{Joists: run(survey.Ceiling, 90, 4, 16, 7)}).Members {
+		assert.NotEqual(t, Block, m.Kind, "joists cross: none is needed")
+	}
+}

@@ -51,6 +51,7 @@ func Frame(w *Wall, rules Rules, heights Heights, found Found) *Framed {
 	f.findHeads()
 	f.addUprights()
 	f.addSpans()
+	f.addBlocks(found.Joists)
 	f.name()
 	f.check(found)
 	f.settleStates()

@@ -16,10 +16,11 @@ const (
 	UnderSill   Kind = "under-sill"
 	BottomPlate Kind = "bottom-plate"
 	TopPlate    Kind = "top-plate"
+	Block       Kind = "block" // across a bay of joists, to fix a plate to
 )
 
 var letters = map[Kind]string{
-	Stud: "S", King: "K", Jack: "J", HeaderPly: "H", Cripple: "C", SillPiece: "L", UnderSill: "U", BottomPlate: "B", TopPlate: "T",
+	Stud: "S", King: "K", Jack: "J", HeaderPly: "H", Cripple: "C", SillPiece: "L", UnderSill: "U", BottomPlate: "B", TopPlate: "T", Block: "BL",
 }
 
 // Upright says whether the kind stands on end.

@@ -25,6 +25,9 @@ func (s *setup) draw(f *framing.Framed) Drawing {
 	}
 	heads := map[string]float64{}
 	for _, m := range f.Members {
+		if m.Kind == framing.Block {
+			continue // it lies between joists, not in the wall
+		}
 		d.Pieces = append(d.Pieces, s.drawPiece(w, m))
 		if m.Kind == framing.HeaderPly && m.Layer == 0 && f.Section.Levels {
 			heads[m.Opening] = m.Base

@@ -1320,7 +1320,7 @@ export interface components {
             /** @description Station of the nearer face or end, from the wall's from end. */
             from: string;
             id: string;
-            /** @description stud, king, jack, header, cripple, sill, under-sill, bottom-plate, top-plate */
+            /** @description stud, king, jack, header, cripple, sill, under-sill, bottom-plate, top-plate, block */
             kind: string;
             lumber: string;
             /** @description The opening it belongs to. */
