@@ -20,6 +20,7 @@ func Compute(d job.Document) (Plan, error) {
 	heights := s.fit()
 	p := s.compute(func(w *framing.Wall) framing.Heights { return heights.Near(w.At(0), w.At(w.Length), nearReadings) })
 	s.addDoubts(&p, heights)
+	p.heights = heights
 	return p, nil
 }
 

@@ -13,6 +13,15 @@ func (s *setup) fit() *survey.Wary {
 	return survey.FitWary(s.readings, s.noise, s.zones, s.slips)
 }
 
+// fitted is what a plan's surfaces were foretold by, or, for a plan that was
+// read from elsewhere, the same worked out again.
+func (p Plan) fitted(s *setup) *survey.Wary {
+	if p.heights != nil {
+		return p.heights
+	}
+	return s.fit()
+}
+
 // slips are what a reading may have been misread from. The tape's own number
 // is what is misread; plates and carpets are reckoned with after.
 func (s *setup) slips(r survey.Reading) []survey.Slip {

@@ -3,7 +3,10 @@
 // cutting in the order of the work, and writes the plan document.
 package plan
 
-import "homalos/internal/measure"
+import (
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
 
 // Format is the mark of a plan document.
 const Format = "homalos-plan/1"
@@ -24,6 +27,8 @@ type Plan struct {
 	// Drawings are the walls as pictures, in the walls' order; they are no part
 	// of the document.
 	Drawings []Drawing `json:"-"`
+
+	heights *survey.Wary // what the surfaces were foretold by: the room asks it too
 }
 
 // Wall is one wall's members, marks and findings.

@@ -77,7 +77,7 @@ func NextOf(d job.Document, p Plan) ([]Next, int) {
 	if faults != nil {
 		return nil, 0
 	}
-	return s.next(d, p, s.solved(), s.fit())
+	return s.next(d, p, s.solved(), p.fitted(s))
 }
 
 // PlaceOf is where a place of a job lies on the plan, in millimetres.
