@@ -3,6 +3,7 @@ package main
 import (
 	"bytes"
 	"encoding/json"
+	"os"
 	"strings"
 	"testing"
 
@@ -57,4 +58,33 @@ func TestWhatCannotBeReadIsCode2(t *testing.T) {
 		assert.Empty(t, out, name)
 		assert.NotEmpty(t, errs, name)
 	}
+}
+
+func TestSimulateWritesAJobAndItsTruthApart(t *testing.T) {
+	folder := t.TempDir()
+	for _, units := range []string{"imperial", "metric"} {
+		jobFile, truthFile := folder+"/"+units+".json", folder+"/"+units+".truth.json"
+		code, out, errs := try("", "simulate", "--seed", "12", "--units", units, "--job", jobFile, "--truth", truthFile)
+		require.Zero(t, code, errs)
+		assert.Contains(t, out, "what is really there")
+		code, planned, errs := try("", "plan", jobFile)
+		require.Zero(t, code, errs)
+		assert.Contains(t, planned, `"units": "`+units+`"`)
+		written, err := os.ReadFile(jobFile)
+		require.NoError(t, err)
+		truth, err := os.ReadFile(truthFile)
+		require.NoError(t, err)
+		assert.Contains(t, string(truth), "homalos-truth/1")
+		assert.NotContains(t, string(written), "bumps", "the truth stays apart")
+		code, again, _ := try("", "simulate", "--seed", "12", "--units", units, "--job", "-", "--truth", truthFile)
+		require.Zero(t, code)
+		assert.Equal(t, string(written), again, "the same seed, the same job")
+	}
+	for _, args := range [][]string{{"simulate", "--units", "cubits"}, {"simulate", "7"}, {"simulate", "--seed", "x"}} {
+		code, _, errs := try("", args...)
+		assert.Equal(t, 2, code)
+		assert.NotEmpty(t, errs)
+	}
+	code, _, _ := try("", "simulate", "--truth", folder+"/nowhere/x.json")
+	assert.Equal(t, 1, code)
 }
