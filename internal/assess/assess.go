@@ -86,22 +86,26 @@ func Held(status Status, fate, says string) string {
 
 // SupportStep is one step of the temporary-support checklist. It has no sizes:
 // those are the engineer's.
-type SupportStep struct{ ID, Text string }
+// Before says that it is done before the support can be signed as in place.
+type SupportStep struct {
+	ID, Text string
+	Before   bool
+}
 
 // SupportSteps are in the order of the work.
 var SupportSteps = []SupportStep{
-	{"asked", "The engineer's drawing for the support is on site and was read by all who work here."},
-	{"beam-looked", "The beam over the unsupported stretch was looked at: no crack, no joint in it."},
-	{"near", "The near side is supported."},
-	{"far", "The far side is supported."},
-	{"middle", "A support stands in the middle of the stretch."},
-	{"chain", "Each post stands over a post below, down every floor to solid ground."},
-	{"racking", "The wall is held from racking."},
-	{"header-here", "The new header is at hand, before the first cut."},
-	{"level-before", "Level at mid span is written down."},
-	{"one-out", "One stud out: look, listen, wait. Then the rest."},
-	{"header-tight", "The header is driven tight with shims."},
-	{"level-after", "Level at mid span again: the same as before."},
+	{"asked", "The engineer's drawing for the support is on site and was read by all who work here.", true},
+	{"beam-looked", "The beam over the unsupported stretch was looked at: no crack, no joint in it.", true},
+	{"near", "The near side is supported.", true},
+	{"far", "The far side is supported.", true},
+	{"middle", "A support stands in the middle of the stretch.", true},
+	{"chain", "Each post stands over a post below, down every floor to solid ground.", true},
+	{"racking", "The wall is held from racking.", true},
+	{"header-here", "The new header is at hand, before the first cut.", true},
+	{"level-before", "Level at mid span is written down.", true},
+	{"one-out", "One stud out: look, listen, wait. Then the rest.", false},
+	{"header-tight", "The header is driven tight with shims.", false},
+	{"level-after", "Level at mid span again: the same as before.", false},
 }
 
 // Chain says what is wrong with what a post stands on, floor by floor

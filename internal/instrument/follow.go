@@ -138,7 +138,7 @@ func judge(d job.Document, p plan.Plan, b *Building) Outcome {
 		}
 		return l.Millimetres()
 	}
-	hold := measure.System.Pick(d.Units, 3*measure.Inch/16, 5*measure.Millimetre).Millimetres()
+	hold := mm(plan.UsualOf(d).Rules.Hold)
 	for _, w := range p.Walls {
 		for _, m := range w.Members {
 			if m.Kind == "bottom-plate" || m.Kind == "top-plate" || m.Kind == "header" || m.Kind == "block" {

@@ -164,7 +164,7 @@ func (s *setup) assessed(heights *survey.Wary, where []survey.Point) Assessed {
 		out.Questions = append(out.Questions, AskedSign(q))
 	}
 	for _, x := range assess.SupportSteps {
-		out.Steps = append(out.Steps, SupportStep(x))
+		out.Steps = append(out.Steps, SupportStep{x.ID, x.Text})
 	}
 	var a job.Assess
 	if s.doc.Assess != nil {

@@ -114,8 +114,8 @@ func (r *resolver) support(path string, x job.Support) {
 	if !chains {
 		r.faults.Add(path+".placed", "not before every post is followed down to solid ground")
 	}
-	for _, s := range assess.SupportSteps[:9] { // what comes after is the work itself
-		if !done[s.ID] {
+	for _, s := range assess.SupportSteps {
+		if s.Before && !done[s.ID] {
 			r.faults.Add(path+".placed", "not before this is done: %s", s.Text)
 			break
 		}

@@ -5,6 +5,7 @@ import type { Problem, Wall } from "../api/client";
 import { useEdit } from "../api/hooks";
 import { Len } from "../drawing/Len";
 import { LengthField } from "../entry/LengthField";
+import { freeMark, offeredBottom } from "./newWall";
 import { useJobContext } from "./Shell";
 import { useUndo } from "./undo";
 
@@ -42,17 +43,15 @@ function AddWall({ close }: { close: () => void }) {
   const edit = useEdit(id);
   const undo = useUndo();
   const d = job.document;
-  const letters = "ABCDEFGHJKLMNPQRSTUVWXYZ".split("");
   const taken = new Set((d.walls ?? []).map((w) => w.id));
   const [name, setName] = useState("");
-  const [wallId, setWallId] = useState(letters.find((l) => !taken.has(l)) ?? "W");
+  const [wallId, setWallId] = useState(freeMark(d));
   const [at, setAt] = useState({ x1: "0", y1: "0", x2: "", y2: "0" });
   const [lumber, setLumber] = useState(d.lumber?.[0]?.id ?? "");
   const [body, setBody] = useState("left");
   const fault = edit.error as Problem | null;
   const index = `walls[${(d.walls ?? []).length}]`;
   const add = () => {
-    const treated = d.lumber?.find((l) => l.treated)?.id;
     const wall: Wall = {
       id: wallId,
       name,
@@ -60,8 +59,8 @@ function AddWall({ close }: { close: () => void }) {
       to: { x: at.x2, y: at.y2 },
       body: body as "left",
       lumber,
+      ...offeredBottom(d),
     };
-    if (d.rules?.floor === "concrete" && treated) wall.bottom = [treated];
     edit.mutateAsync({ do: "wall", wall }).then(
       () => {
         undo.push(`wall ${wallId}`, () => edit.mutateAsync({ do: "remove-wall", wall: wallId }));

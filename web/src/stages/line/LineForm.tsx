@@ -3,6 +3,7 @@ import { IconPlus, IconX } from "@tabler/icons-react";
 import { useEffect, useState } from "react";
 import { api, got, type Line, type Problem, type Room, type Wall } from "../../api/client";
 import { useEdit } from "../../api/hooks";
+import { freeMark, offeredBottom } from "../../app/newWall";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
@@ -26,7 +27,6 @@ interface Props {
   close: (kept?: string) => void;
 }
 
-const letters = "ABCDEFGHJKLMNPQRSTUVWXYZ".split("");
 const far = "the room's wall";
 
 /** A line, said in a short form; faces can be touched on the plan. */
@@ -38,7 +38,7 @@ export function LineForm({ wall, room, picked, close }: Props) {
   const undo = useUndo();
   const taken = new Set(walls.map((w) => w.id));
   const [name, setName] = useState(wall?.name ?? "");
-  const [mark, setMark] = useState(wall?.id ?? letters.find((l) => !taken.has(l)) ?? "W");
+  const [mark, setMark] = useState(wall?.id ?? freeMark(d));
   const [lumber, setLumber] = useState(wall?.lumber ?? d.lumber?.[0]?.id ?? "");
   const [body, setBody] = useState<string>(wall?.line ? (wall.body ?? "") : "");
   const [l, setL] = useState<Line>(wall?.line ?? { by: "parallel", face: room.walls[0]?.id ?? walls[0]?.id ?? "", at: "" });
@@ -62,12 +62,11 @@ export function LineForm({ wall, room, picked, close }: Props) {
     ([p]) => p === `walls[${index}].line` || p.includes(".also") || p.endsWith(".to"),
   );
   const asked = () => {
-    const treated = d.rules?.floor === "concrete" && d.lumber?.find((x) => x.treated)?.id;
     const line = tidy(l);
     const { from: _from, to: _to, ...rest } = wall ?? ({} as Wall);
     const now = {
       ...rest,
-      ...(treated && !wall ? { bottom: [treated] } : {}),
+      ...(wall ? {} : offeredBottom(d)),
       id: mark,
       name,
       lumber,

@@ -71,7 +71,12 @@ export function Assess({ room }: { room: Room }) {
               />
               <div className={`verdict ${look[judged.status] ?? ""}`}>
                 <b>{judged.status}</b>
-                {judged.open.length > 0 && <span> · {judged.open.length} of 6 not answered</span>}
+                {judged.open.length > 0 && (
+                  <span>
+                    {" "}
+                    · {judged.open.length} of {room.assess.questions.filter((q) => q.load).length} not answered
+                  </span>
+                )}
               </div>
             </div>
             {judged.held && (
