@@ -62,6 +62,8 @@ type Hanging struct {
 	Wall string `json:"wall"`
 	What string `json:"what" maxLength:"200" doc:"Switch, socket, thermostat, vent, radiator, …"`
 	Home string `json:"home,omitempty" maxLength:"200" doc:"Where it goes."`
+
+	Station string `json:"station,omitempty" doc:"Where along its wall, from the first corner."`
 }
 
 // FloorCheck is the floor's soundness along a stretch of a new wall's line.

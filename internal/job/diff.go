@@ -92,7 +92,7 @@ func init() {
 		"Survey.Noise", "Reading.Value", "Place.X", "Place.Y", "Place.Station", "Joists.Spacing", "Joists.At", "Joists.Width",
 		"Obstruction.Width", "Obstruction.Underside", "Obstruction.Headroom", "Clearance.Side", "Clearance.Below",
 		"Layout.Spacing", "Layout.Offset", "Opening.Centre", "Opening.Sill", "Opening.FinishFloor", "Size.Width", "Size.Height",
-		"Rules.Board", "Line.At", "Line.AtEnd", "LineEnd.Gap", "Part.Length", "AlsoAt.At",
+		"Rules.Board", "Line.At", "Line.AtEnd", "Fixing.Length", "Fixing.Step", "Pending.From", "Pending.To", "ExistingOpening.From", "ExistingOpening.To", "Hanging.Station", "LineEnd.Gap", "Part.Length", "AlsoAt.At",
 		"Tie.Value", "ExistingWall.Depth", "ExistingWall.Finish", "ExistingWall.Studs", "Lean.Station", "Lean.Out", "Lean.Span", "Wave.Station", "Wave.Off",
 		"Hidden.Low", "Hidden.High", "Hidden.Band", "Instrument.Noise", "Instrument.Offset", "Check.Known", "Check.Read", "Stood.Thick",
 		"FloorCheck.From", "FloorCheck.To", "Layer.Thick", "Pocket.Widths", "Pocket.Heights", "Pocket.Allowance", "Wanted.Width", "Wanted.Height",

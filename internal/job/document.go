@@ -29,10 +29,22 @@ type Rules struct {
 	Method  string `json:"method,omitempty" enum:"in-place,tilt-up" doc:"Each stud stood between fixed plates, or built flat and raised. Default in-place."`
 	Fit     string `json:"fit,omitempty" doc:"How much shorter than the space a piece between the plates is cut. Default 1/16 in or 2 mm."`
 	Hold    string `json:"hold,omitempty" doc:"A piece whose 95 % spread is wider than this is held back. Default 3/16 in or 5 mm."`
-	Floor   string `json:"floor,omitempty" enum:"timber,concrete" doc:"On concrete the lowest bottom plate must be treated. Default timber."`
+	Floor   string `json:"floor,omitempty" enum:"timber,concrete" doc:"On concrete the lowest bottom plate must be treated, steel track, or have a membrane under it. Default timber."`
 	Lap     string `json:"lap,omitempty" doc:"Least distance between joints of two top plates. Default 24 in or 600 mm."`
 	Kerf    string `json:"kerf,omitempty" doc:"Width of the saw cut. Default 1/8 in or 3 mm."`
 	Board   string `json:"board,omitempty" doc:"Board and skim still to come on each face of a new wall. Default 1/2 in or 12.5 mm."`
+
+	FixFloor   *Fixing `json:"fixFloor,omitempty" doc:"What bottom plates are fixed with. Default screws into timber, pins into concrete."`
+	FixCeiling *Fixing `json:"fixCeiling,omitempty" doc:"What top plates are fixed with. Default screws."`
+}
+
+// Fixing is what a plate is fixed with. The maker's sheet and the local code
+// decide over every number here.
+type Fixing struct {
+	By     string  `json:"by,omitempty" enum:"screw,nail,pin,bolt,resin,adhesive"`
+	Length string  `json:"length,omitempty" doc:"Of the fixing, under its head: its bite is that less the plates."`
+	Step   string  `json:"step,omitempty" doc:"Farthest apart. Default 24 in or 600 mm; pins 48 in or 1200 mm; bolts and resin 16 in or 400 mm."`
+	Cure   float64 `json:"cure,omitempty" minimum:"0" maximum:"1000" doc:"Hours before it may be loaded, as its maker says."`
 }
 
 // Lumber is one kind of wood by its real size.
@@ -42,6 +54,7 @@ type Lumber struct {
 	Depth     string   `json:"depth" doc:"Actual depth: the wall's framing depth."`
 	Stock     []string `json:"stock,omitempty" nullable:"false" doc:"Lengths it is sold in. Default 96, 120, 144, 192 in or 2400, 3000, 3600, 4800 mm."`
 	Treated   bool     `json:"treated,omitempty"`
+	Track     bool     `json:"track,omitempty" doc:"Steel track, used as a plate: thickness is its metal's."`
 }
 
 // Survey is the building as found.
@@ -131,6 +144,27 @@ type Wall struct {
 	Top      []string  `json:"top,omitempty" nullable:"false" doc:"Plates from the studs up. Default one of the wall's lumber."`
 	Layout   *Layout   `json:"layout,omitempty"`
 	Openings []Opening `json:"openings,omitempty" nullable:"false"`
+
+	Ends       []WallEnd `json:"ends,omitempty" nullable:"false" doc:"How its ends meet what they come to, where that is chosen."`
+	Membrane   bool      `json:"membrane,omitempty" doc:"A membrane lies under its bottom plate."`
+	FixFloor   *Fixing   `json:"fixFloor,omitempty" doc:"In place of the job's."`
+	FixCeiling *Fixing   `json:"fixCeiling,omitempty" doc:"In place of the job's."`
+	Pending    []Pending `json:"pending,omitempty" nullable:"false" doc:"Stretches held back: counted and shown, not cut."`
+}
+
+// WallEnd is how one end of a wall meets what it comes to.
+type WallEnd struct {
+	End   string `json:"end" enum:"start,end"`
+	Style string `json:"style,omitempty" enum:"end-studs,flat-nailer,ladder,scrap,serves" doc:"The wood that the meeting brings in the wall that runs past: an end stud on each and no more; a flat nailer; a ladder of blocks; scrap backing put in later; a layout stud that serves already. Default: what stands there decides."`
+	Tie   string `json:"tie,omitempty" enum:"lap,strap" doc:"How the top plates are tied: the second laps the neighbour, or all are cut alike and strapped. Default lap where both walls have two."`
+}
+
+// Pending is a stretch of a wall that waits: floor to be broken out, a pipe to
+// be moved.
+type Pending struct {
+	From string `json:"from" doc:"Station."`
+	To   string `json:"to"`
+	What string `json:"what" maxLength:"200" doc:"What it waits for."`
 }
 
 // Layout says how the common studs are marked.

@@ -39,6 +39,15 @@ type ExistingWall struct {
 	Leans    []Lean   `json:"leans,omitempty" nullable:"false"`
 	Waves    []Wave   `json:"waves,omitempty" nullable:"false" doc:"Offsets from a string along it, into the room positive."`
 	Fate     string   `json:"fate,omitempty" enum:"stays,opened,goes" doc:"Default stays."`
+
+	Openings []ExistingOpening `json:"openings,omitempty" nullable:"false" doc:"Doors and windows that are there."`
+}
+
+// ExistingOpening is a door, a window or another hole in a wall that is there.
+type ExistingOpening struct {
+	From string `json:"from" doc:"Station of its one side, from the wall's first corner."`
+	To   string `json:"to" doc:"Station of the other."`
+	What string `json:"what,omitempty" maxLength:"100" doc:"Door to the yard, window, …"`
 }
 
 // Lean is how far a wall stands out of plumb over a span of height.

@@ -32,12 +32,12 @@ func Between(ray Ray, e Ends, outline []survey.Point) (from, to survey.Point, er
 		low = (ray.Start.X-ray.At.X)*ray.UX + (ray.Start.Y-ray.At.Y)*ray.UY
 	}
 	if e.Start != nil {
-		if low, err = ray.meets(e.Start); err != nil {
+		if low, err = ray.Meets(e.Start); err != nil {
 			return from, to, err
 		}
 	}
 	if e.Stop != nil {
-		if high, err = ray.meets(e.Stop); err != nil {
+		if high, err = ray.Meets(e.Stop); err != nil {
 			return from, to, err
 		}
 	}
@@ -73,8 +73,8 @@ func Between(ray Ray, e Ends, outline []survey.Point) (from, to survey.Point, er
 	return from, to, nil
 }
 
-// meets is how far along the ray a face is met.
-func (r Ray) meets(f *Face) (float64, error) {
+// Meets is how far along the ray a face is met, in mm from its own point.
+func (r Ray) Meets(f *Face) (float64, error) {
 	vx, vy, _ := f.unit()
 	across := r.UX*vy - r.UY*vx
 	if math.Abs(across) < math.Sin(5*math.Pi/180) {

@@ -32,6 +32,7 @@ const (
 	Through  Kind = "through"  // two marks
 	Clear    Kind = "clear"    // so much between the finishes
 	Furring  Kind = "furring"  // before a face that leans and bulges
+	Leg      Kind = "leg"      // squared off the end of the last leg
 )
 
 // Relation is one way to say where a line lies, in mm.
@@ -43,7 +44,9 @@ type Relation struct {
 	AtEnd   float64 // distance measured near the face's other end
 	Both    bool    // AtEnd is given
 	Follow  string  // both (the two measurements), start or end (parallel at that one)
-	Degrees float64 // square: the angle off the face, 90 if it is 0
+	Degrees float64 // square and leg: the angle off the face, 90 if it is 0
+	Right   bool    // leg: it turns right off the last, seen along that
+	Clears  float64 // leg: by how much it begins beyond the last one's line, or before it
 	Marks   [2]survey.Point
 	Board   float64 // board and skim to come on the new wall's own face
 	Depth   float64 // of the new wall's framing
@@ -143,6 +146,8 @@ func (r Relation) Lay() (Ray, error) {
 		return Ray{At: start, Start: start, Fixed: true, UX: ux*cos - uy*sin, UY: uy*cos + ux*sin, BodyLeft: !r.Face.OpenLeft}, nil
 	case Centred:
 		return r.centred(ux, uy, long)
+	case Leg:
+		return r.leg(ux, uy), nil
 	}
 	return Ray{}, fmt.Errorf("%q is no way to place a line", r.Kind)
 }
@@ -166,6 +171,22 @@ func (r Relation) parallel(along func(float64) Ray) (Ray, error) {
 	}
 	ray.Taper = r.AtEnd - r.At
 	return ray, nil
+}
+
+// leg begins at the end of the last leg and turns off it. The framing stands on
+// the same side all along the zigzag.
+func (r Relation) leg(ux, uy float64) Ray {
+	deg := r.Degrees
+	if deg == 0 {
+		deg = 90
+	}
+	if r.Right {
+		deg = -deg
+	}
+	sin, cos := math.Sincos(deg * math.Pi / 180)
+	vx, vy := ux*cos-uy*sin, uy*cos+ux*sin
+	start := survey.Point{X: r.Face.To.X + vx*r.Clears, Y: r.Face.To.Y + vy*r.Clears}
+	return Ray{At: start, Start: start, Fixed: true, UX: vx, UY: vy, BodyLeft: !r.Face.OpenLeft}
 }
 
 func (r Relation) centred(ux, uy, long float64) (Ray, error) {

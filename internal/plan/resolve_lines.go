@@ -11,20 +11,33 @@ import (
 	"homalos/internal/survey"
 )
 
-// lined is a wall placed by a relation.
+// lined is a wall placed by a relation. Its ray is laid before its ends, so
+// that two walls of a corner may each end at the other.
 type lined struct {
-	index    int
-	path     string
-	doc      job.Wall
-	state    int // 0 untouched, 1 being laid, 2 laid
-	ok       bool
-	from, to job.Place // as written for the wall
-	body     string
-	length   measure.Length
-	taper    float64
-	relation line.Relation
-	furring  *Furring
+	index      int
+	path       string
+	doc        job.Wall
+	lying      progress // the ray
+	ending     progress
+	ray        line.Ray
+	ok         bool      // it has both ends
+	from, to   job.Place // as written for the wall
+	body       string
+	length     measure.Length
+	taper      float64
+	relation   line.Relation
+	furring    *Furring
+	start, end survey.Point
 }
+
+type progress int
+
+const (
+	untouched progress = iota
+	underway
+	laidWell
+	laidBadly
+)
 
 // layLines finds where every line lies, each after those it goes by.
 func (r *resolver) layLines() {
@@ -44,43 +57,76 @@ func (r *resolver) layLines() {
 	}
 	for _, w := range r.doc.Walls {
 		if l := r.lines[w.ID]; l != nil {
-			r.lay(l, nil)
+			r.layEnds(l, nil)
 		}
 	}
 }
 
-// lay places one line; trail are those being laid that led to it.
-func (r *resolver) lay(l *lined, trail []string) {
-	if l.state == 2 {
-		return
-	}
-	trail = append(trail, l.doc.ID)
-	if l.state == 1 {
+// begin marks a step of a line as begun. False: it is done, or it goes by
+// itself; trail are the lines being laid that led to it.
+func (r *resolver) begin(at *progress, l *lined, trail []string) ([]string, bool) {
+	trail = append(trail[:len(trail):len(trail)], l.doc.ID)
+	if *at == underway {
 		r.faults.Add(l.path, "it goes round in a circle: %s. Place one of them by something that is there", strings.Join(trail, " → "))
-		l.state = 2
-		return
+		*at = laidBadly
 	}
-	l.state = 1
-	before := len(r.faults)
-	r.layOne(l, trail)
-	l.ok = len(r.faults) == before
-	l.state = 2
+	if *at != untouched {
+		return trail, false
+	}
+	*at = underway
+	return trail, true
 }
 
-func (r *resolver) layOne(l *lined, trail []string) {
+func (r *resolver) layRay(l *lined, trail []string) {
+	trail, fresh := r.begin(&l.lying, l, trail)
+	if !fresh {
+		return
+	}
+	before := len(r.faults)
+	r.findRay(l, trail)
+	l.lying = laidWell
+	if len(r.faults) > before {
+		l.lying = laidBadly
+	}
+}
+
+func (r *resolver) layEnds(l *lined, trail []string) {
+	if l.ending != underway {
+		r.layRay(l, trail)
+	}
+	trail, fresh := r.begin(&l.ending, l, trail)
+	if !fresh {
+		return
+	}
+	before := len(r.faults)
+	ends := r.lineEnds(l, *l.doc.Line, trail)
+	if l.lying == laidWell && len(r.faults) == before {
+		r.findEnds(l, ends, trail)
+	}
+	l.ending = laidBadly
+	if l.ok = l.lying == laidWell && len(r.faults) == before; l.ok {
+		l.ending = laidWell
+	}
+}
+
+// findRay reads a relation and lays it.
+func (r *resolver) findRay(l *lined, trail []string) {
 	d, w := *l.doc.Line, l.doc
 	if w.From != (job.Place{}) || w.To != (job.Place{}) {
 		r.faults.Add(fmt.Sprintf("walls[%d].from", l.index), "from and to together with line: give one of them")
 	}
-	r.word(l.path+".by", d.By, "parallel", "square", "in-line", "centred", "through", "clear", "furring")
+	r.word(l.path+".by", d.By, "parallel", "square", "in-line", "centred", "through", "clear", "furring", "leg")
 	r.word(l.path+".follow", d.Follow, "both", "start", "end")
 	r.word(l.path+".from", d.From, "start", "stop")
+	r.word(l.path+".boards", d.Boards, "start", "stop", "both")
+	r.word(l.path+".turn", d.Turn, "left", "right")
 	lumber := r.wood(fmt.Sprintf("walls[%d].lumber", l.index), w.Lumber)
-	before := len(r.faults)
-	rel := line.Relation{Kind: line.Kind(d.By), Follow: d.Follow, Degrees: d.Degrees, Board: r.board.Millimetres()}
+	rel := line.Relation{Kind: line.Kind(d.By), Follow: d.Follow, Degrees: d.Degrees, Board: r.board.Millimetres(), Right: d.Turn == "right"}
 	if lumber != nil {
 		rel.Depth = lumber.Depth.Millimetres()
 	}
+	// only a relation that goes by a face's ends needs that wall's own ends first
+	whole := d.By == "square" || d.By == "centred" || d.By == "leg" || d.AtEnd != ""
 	switch d.By {
 	case "through":
 		if len(d.Marks) != 2 {
@@ -92,10 +138,10 @@ func (r *resolver) layOne(l *lined, trail []string) {
 			rel.Marks[i] = dot(x, y)
 		}
 	case "centred":
-		rel.And = r.face(l.path+".and", d.And, trail)
+		rel.And = r.face(l.path+".and", d.And, true, trail)
 		fallthrough
 	default:
-		rel.Face = r.face(l.path+".face", d.Face, trail)
+		rel.Face = r.face(l.path+".face", d.Face, whole, trail)
 	}
 	if d.By == "parallel" || d.By == "square" || d.By == "clear" {
 		at, _ := r.must(l.path+".at", d.At)
@@ -104,21 +150,65 @@ func (r *resolver) layOne(l *lined, trail []string) {
 			r.faults.Add(l.path+".at", "%s: a distance out from the face is more than nothing", r.write(at))
 		}
 	}
+	if d.By == "leg" {
+		r.leg(l, &rel)
+	}
 	if d.By == "furring" && rel.Face != nil && lumber != nil {
 		rel.At = r.furring(l, d, lumber.Depth)
 	}
 	if d.AtEnd != "" {
 		rel.AtEnd, rel.Both = r.length(l.path+".atEnd", d.AtEnd, 0).Millimetres(), true
 	}
-	ends := r.lineEnds(l, d, trail)
-	ends.Outside = d.By == "in-line"
-	if len(r.faults) > before || rel.Kind != line.Through && rel.Face == nil || lumber == nil {
+	if rel.Kind != line.Through && rel.Face == nil || rel.Kind == line.Centred && rel.And == nil || lumber == nil {
 		return
 	}
 	ray, err := rel.Lay()
 	if err != nil {
 		r.faults.Add(l.path, "%s", err)
 		return
+	}
+	l.relation, l.ray, l.taper, l.body = rel, ray, ray.Taper, "right"
+	if ray.BodyLeft {
+		l.body = "left"
+	}
+	if l.doc.Body != "" {
+		l.body = l.doc.Body
+	}
+}
+
+// leg finds where the next leg of a zigzag begins. Turned to the side its
+// framing stands on, it butts the last leg's back; turned away, it runs past.
+func (r *resolver) leg(l *lined, rel *line.Relation) {
+	last := -1
+	for i, w := range r.doc.Walls {
+		if w.ID == l.doc.Line.Face {
+			last = i
+		}
+	}
+	if last < 0 {
+		r.faults.Add(l.path+".face", "%q is no new wall: a leg goes on from one, by its mark", l.doc.Line.Face)
+		return
+	}
+	lumber := r.byID[r.doc.Walls[last].Lumber]
+	if rel.Face == nil || lumber == nil {
+		return
+	}
+	deg := rel.Degrees
+	if deg == 0 {
+		deg = 90
+	}
+	rel.Clears = lumber.Depth.Millimetres() / math.Sin(deg*math.Pi/180)
+	if rel.Right != rel.Face.OpenLeft { // it turns away from the framing
+		rel.Clears = -rel.Clears
+	}
+}
+
+// findEnds cuts a line that has its ray to length.
+func (r *resolver) findEnds(l *lined, ends line.Ends, trail []string) {
+	d, rel, ray := *l.doc.Line, l.relation, l.ray
+	ends.Outside = d.By == "in-line"
+	if rel.Kind == line.Leg && ends.Length > 0 {
+		ends.Length -= rel.Clears // legs are measured along the snapped faces, corner to corner
 	}
 	if rel.Kind == line.Through && ends.Start == nil && ends.Stop == nil && ends.Length == 0 {
 		ends.Length = rel.Marks[0].Distance(rel.Marks[1])
@@ -131,11 +221,8 @@ func (r *resolver) layOne(l *lined, trail []string) {
 	}
 	// a length that a tape reads: what is left of a 64th stays free at the end
 	l.length = measure.FromMillimetres(from.Distance(to) + 1e-4).Down(r.doc.Units.Pick(measure.Inch64, mm/10))
-	l.relation, l.taper = rel, ray.Taper
-	l.from, l.to, l.body = r.placed(from), r.placed(to), "right"
-	if ray.BodyLeft {
-		l.body = "left"
-	}
+	l.start, l.end = from, to
+	l.from, l.to = r.placed(from), r.placed(to)
 	r.alsoHolds(l, d, from, to, trail)
 }
 
@@ -146,22 +233,18 @@ func (r *resolver) placed(p survey.Point) job.Place {
 
 func (r *resolver) lineEnds(l *lined, d job.Line, trail []string) line.Ends {
 	var e line.Ends
-	if d.Start != nil {
-		if d.Start.Face != "" {
-			e.Start = r.face(l.path+".start.face", d.Start.Face, trail)
-		}
-		e.StartGap = r.within(l.path+".start.gap", d.Start.Gap, 0, 0, 100*measure.Metre).Millimetres()
-	}
-	if d.Stop != nil {
-		if d.Stop.Face != "" {
-			e.Stop = r.face(l.path+".stop.face", d.Stop.Face, trail)
-		}
-		e.StopGap = r.within(l.path+".stop.gap", d.Stop.Gap, 0, 0, 100*measure.Metre).Millimetres()
-	}
+	e.Start, e.StartGap = r.lineEnd(l, l.path+".start", d.Start, true, trail)
+	e.Stop, e.StopGap = r.lineEnd(l, l.path+".stop", d.Stop, false, trail)
 	total := measure.Length(0)
 	for i, p := range d.Parts {
 		one, _ := r.must(fmt.Sprintf("%s.parts[%d].length", l.path, i), p.Length)
 		total += one
+	}
+	if d.Boards != "" && len(d.Parts) > 0 {
+		total += r.board
+		if d.Boards == "both" {
+			total += r.board
+		}
 	}
 	if len(d.Parts) > 0 && total <= 0 {
 		r.faults.Add(l.path+".parts", "they add up to %s", r.write(total))
@@ -170,11 +253,49 @@ func (r *resolver) lineEnds(l *lined, d job.Line, trail []string) line.Ends {
 	return e
 }
 
+// lineEnd finds the face that an end runs to; past a new wall, that is the
+// farther of its two.
+func (r *resolver) lineEnd(l *lined, path string, d *job.LineEnd, start bool, trail []string) (*line.Face, float64) {
+	if d == nil {
+		return nil, 0
+	}
+	gap := r.within(path+".gap", d.Gap, 0, 0, 100*measure.Metre).Millimetres()
+	if d.Face == "" {
+		if d.Past {
+			r.faults.Add(path+".past", "past what? name the new wall it runs past")
+		}
+		return nil, gap
+	}
+	face := r.face(path+".face", d.Face, false, trail)
+	if !d.Past || face == nil || l.lying != laidWell {
+		return face, gap
+	}
+	id, back := strings.CutSuffix(d.Face, " back")
+	other := id
+	if !back {
+		other += " back"
+	}
+	if r.hasExisting(d.Face) {
+		r.faults.Add(path+".past", "%q is there already: only a new wall can be run past", d.Face)
+		return nil, gap
+	}
+	second := r.face(path+".face", other, false, trail)
+	if second == nil {
+		return nil, gap
+	}
+	t, err := l.ray.Meets(face)
+	u, err2 := l.ray.Meets(second)
+	if err == nil && err2 == nil && (start == (u < t)) {
+		return second, gap
+	}
+	return face, gap
+}
+
 // alsoHolds refuses a line that contradicts another distance said of it.
 func (r *resolver) alsoHolds(l *lined, d job.Line, from, to survey.Point, trail []string) {
 	for i, a := range d.Also {
 		path := fmt.Sprintf("%s.also[%d]", l.path, i)
-		face := r.face(path+".face", a.Face, trail)
+		face := r.face(path+".face", a.Face, false, trail)
 		at, ok := r.must(path+".at", a.At)
 		if face == nil || !ok {
 			continue
@@ -193,8 +314,9 @@ func (r *resolver) sayFine(mm float64) string {
 }
 
 // face finds the face that a relation names: a wall that is there, or a new
-// wall's snapped face or back.
-func (r *resolver) face(path, name string, trail []string) *line.Face {
+// wall's snapped face or back. Of a new wall that is wanted whole its ends are
+// found first; else its direction will do.
+func (r *resolver) face(path, name string, whole bool, trail []string) *line.Face {
 	if name == "" {
 		r.faults.Add(path, "missing: name a wall")
 		return nil
@@ -211,7 +333,7 @@ func (r *resolver) face(path, name string, trail []string) *line.Face {
 	id, back := strings.CutSuffix(name, " back")
 	for i, w := range r.doc.Walls {
 		if w.ID == id {
-			return r.newFace(path, name, i, back, trail)
+			return r.newFace(path, name, i, back, whole, trail)
 		}
 	}
 	r.faults.Add(path, "%q is no wall: name one that is there, or a new wall, as \"A\" for its snapped face or \"A back\" for the other", name)
@@ -227,25 +349,30 @@ func (r *resolver) existingFace(w existing) *line.Face {
 	return &line.Face{ID: w.ID, From: r.shape.Corners[from].At, To: r.shape.Corners[to].At, OpenLeft: true}
 }
 
-func (r *resolver) newFace(path, name string, i int, back bool, trail []string) *line.Face {
+func (r *resolver) newFace(path, name string, i int, back, whole bool, trail []string) *line.Face {
 	w := r.doc.Walls[i]
 	body := w.Body
 	var a, b survey.Point
 	if w.Line != nil {
 		l := r.lines[w.ID]
-		r.lay(l, trail)
-		if !l.ok {
-			if l.state == 2 {
+		well := false
+		if whole {
+			r.layEnds(l, trail)
+			well, a, b = l.ok, l.start, l.end
+		} else {
+			r.layRay(l, trail)
+			const reach = 1000 // any two places of it give its direction
+			well = l.lying == laidWell
+			a = survey.Point{X: l.ray.At.X - reach*l.ray.UX, Y: l.ray.At.Y - reach*l.ray.UY}
+			b = survey.Point{X: l.ray.At.X + reach*l.ray.UX, Y: l.ray.At.Y + reach*l.ray.UY}
+		}
+		if !well {
+			if l.lying == laidBadly || l.ending == laidBadly {
 				r.faults.Add(path, "%q isn't placed itself: mend its line first", w.ID)
 			}
 			return nil
 		}
-		x1, y1, _ := r.point(path, l.from)
-		x2, y2, _ := r.point(path, l.to)
-		a, b = dot(x1, y1), dot(x2, y2)
-		if body == "" {
-			body = l.body
-		}
+		body = l.body
 	} else {
 		x1, y1, ok1 := r.point(path, w.From)
 		x2, y2, ok2 := r.point(path, w.To)
@@ -351,6 +478,15 @@ func (r *resolver) relationSaid(d job.Line) string {
 		return fmt.Sprintf("centred between %s and %s", d.Face, d.And)
 	case "furring":
 		return "furring before " + d.Face
+	case "leg":
+		turn := d.Turn
+		if turn == "" {
+			turn = "left"
+		}
+		if d.Degrees != 0 && d.Degrees != 90 {
+			return fmt.Sprintf("next leg after %s, %s at %g°", d.Face, turn, d.Degrees)
+		}
+		return fmt.Sprintf("next leg after %s, squared to the %s", d.Face, turn)
 	case "clear":
 		return fmt.Sprintf("%s clear of %s, finish to finish", say(d.At), d.Face)
 	}

@@ -25,10 +25,7 @@ func (r *resolver) setWalls() {
 			if l == nil || !l.ok {
 				continue // its line has faults of its own
 			}
-			w.From, w.To = l.from, l.to
-			if w.Body == "" {
-				w.Body = l.body
-			}
+			w.From, w.To, w.Body = l.from, l.to, l.body
 		}
 		wall := r.wall(path, w)
 		if wall == nil {
