@@ -31,6 +31,9 @@ type Against struct {
 	Bare     [][2]measure.Length
 	Fixings  []Fixing
 	Short    [][2]measure.Length // stubs too short for two fixings
+	Anchor   Anchor
+	Bite     measure.Length // the anchor's length less the plate it goes through
+	Count    int
 }
 
 // Fixing is one place where a plate is fixed.
@@ -45,6 +48,45 @@ type Fixing struct {
 func (r Rules) endFixing() measure.Length { return r.Units.Pick(3*measure.Inch, 75*measure.Millimetre) }
 func (r Rules) fixingStep() measure.Length {
 	return r.Units.Pick(24*measure.Inch, 600*measure.Millimetre)
+}
+
+// UsualAnchor is what a plate is usually fixed with: screws into timber, pins
+// into a concrete floor.
+func (r Rules) UsualAnchor(of survey.Surface) Anchor {
+	if of == survey.Floor && r.Concrete {
+		return Anchor{By: "pin"}
+	}
+	return Anchor{By: "screw"}
+}
+
+// UsualStep is how far apart a kind of fixing goes at most: pins about 48 in
+// (1200 mm), bolts and resin anchors 16 in (400 mm), all else 24 in (600 mm).
+func (r Rules) UsualStep(by string) measure.Length {
+	switch by {
+	case "pin":
+		return r.Units.Pick(48*measure.Inch, 1200*measure.Millimetre)
+	case "bolt", "resin":
+		return r.Units.Pick(16*measure.Inch, 400*measure.Millimetre)
+	}
+	return r.fixingStep()
+}
+
+// anchor is the wall's, else the job's, else the usual one; never nothing.
+func (w *Wall) anchor(of survey.Surface, rules Rules) Anchor {
+	a, job := w.Floor, rules.Floor
+	if of == survey.Ceiling {
+		a, job = w.Ceiling, rules.Ceiling
+	}
+	if a.By == "" {
+		a = job
+	}
+	if a.By == "" {
+		a = rules.UsualAnchor(of)
+	}
+	if a.Step == 0 {
+		a.Step = rules.UsualStep(a.By)
+	}
+	return a
 }
 
 // Spread lays n places evenly over a stretch, the first and last e from its
@@ -162,9 +204,21 @@ func (w *Wall) along(a *Against, joists []survey.Joist, rules Rules) {
 // usual steps; on the floor each stub between doors has ends of its own.
 func (a *Against) fix(f *Framed, rules Rules, found Found) {
 	w := f.Wall
-	stubs := [][2]measure.Length{{0, w.Length}}
+	a.Anchor = w.anchor(a.Of, rules)
+	stubs, plates := [][2]measure.Length{{w.Start.Top, w.Length - w.Stop.Top}}, w.Top
 	if a.Of == survey.Floor {
-		stubs = w.stubs()
+		stubs, plates = w.stubs(), w.Bottom[:1]
+	}
+	if a.Anchor.Length > 0 {
+		a.Bite = a.Anchor.Length - plates[len(plates)-1].Thickness
+	}
+	defer func() {
+		for _, x := range a.Fixings {
+			a.Count += x.Count
+		}
+	}()
+	if a.Anchor.By == "adhesive" {
+		return // a bead has no places
 	}
 	for _, s := range stubs {
 		inside := func(places []measure.Length) (n int) {
@@ -183,11 +237,43 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 		if s[1]-s[0] < 2*rules.endFixing()+rules.endFixing()/2 {
 			a.Short = append(a.Short, s)
 		}
-		for _, at := range Spread(s[0], s[1], rules.endFixing(), rules.fixingStep()) {
-			free, moved := a.clear(at, s, f, rules, found)
-			a.Fixings = append(a.Fixings, Fixing{At: free, Count: 1, Moved: moved})
+		a.Fixings = append(a.Fixings, a.places(s, f, rules, found)...)
+	}
+}
+
+// places lays the fixings of a stub, clear of feet and pipes. One that moves
+// may stretch the next gap a little; where it is much, there is one more.
+func (a *Against) places(stub [2]measure.Length, f *Framed, rules Rules, found Found) []Fixing {
+	even := Spread(stub[0], stub[1], rules.endFixing(), a.Anchor.Step)
+	little := rules.Units.Pick(2*measure.Inch, 50*measure.Millimetre)
+	var first []Fixing
+	for more := range 4 {
+		if more > 0 && len(even) > 1 {
+			n := measure.Length(len(even))
+			even = Spread(stub[0], stub[1], rules.endFixing(), (stub[1]-stub[0]-2*rules.endFixing()+n-1)/n)
+		}
+		var out []Fixing
+		wide := false
+		for i, at := range even {
+			low, high := stub[0], stub[1]
+			if i > 0 {
+				high = out[i-1].At + a.Anchor.Step
+			}
+			if i < len(even)-1 {
+				low = even[i+1] - a.Anchor.Step
+			}
+			free, moved := a.clear(at, low, high, stub, f, rules, found)
+			out = append(out, Fixing{At: free, Count: 1, Moved: moved})
+			wide = wide || i > 0 && free-out[i-1].At > a.Anchor.Step+little
+		}
+		if !wide || len(even) == 1 {
+			return out
+		}
+		if first == nil {
+			first = out
 		}
 	}
+	return first
 }
 
 // stubs are the parts of the bottom plate that stay when the doors are cut out.
@@ -203,12 +289,13 @@ func (w *Wall) stubs() [][2]measure.Length {
 	return append(out, [2]measure.Length{from, w.Length})
 }
 
-// clear moves a fixing off a stud's foot or a pipe to the nearest free place.
-func (a *Against) clear(at measure.Length, stub [2]measure.Length, f *Framed, rules Rules, found Found) (measure.Length, bool) {
+// clear moves a fixing off a stud's foot or a pipe to the nearest free place,
+// between low and high if there is one.
+func (a *Against) clear(at, low, high measure.Length, stub [2]measure.Length, f *Framed, rules Rules, found Found) (measure.Length, bool) {
 	room := rules.Units.Pick(measure.Inch/2, 12*measure.Millimetre)
 	var taken [][2]measure.Length
 	for _, m := range f.Members {
-		foot := m.Kind == Stud || m.Kind == King || a.Of == survey.Floor && (m.Kind == Jack || m.Kind == UnderSill) || a.Of == survey.Ceiling && m.Kind == Cripple
+		foot := m.Kind == Stud || m.Kind == King || m.Kind == Backer || a.Of == survey.Floor && (m.Kind == Jack || m.Kind == UnderSill) || a.Of == survey.Ceiling && m.Kind == Cripple
 		if foot {
 			taken = append(taken, [2]measure.Length{m.From - room, m.To + room})
 		}
@@ -230,10 +317,12 @@ func (a *Against) clear(at measure.Length, stub [2]measure.Length, f *Framed, ru
 		return at, false
 	}
 	step := rules.Units.Pick(measure.Inch/4, 5*measure.Millimetre)
-	for k := measure.Length(1); k*step < rules.fixingStep()/2; k++ {
-		for _, p := range []measure.Length{at - k*step, at + k*step} {
-			if free(p) {
-				return p, true
+	for _, kept := range []bool{true, false} {
+		for k := measure.Length(1); k*step < a.Anchor.Step/2; k++ {
+			for _, p := range []measure.Length{at - k*step, at + k*step} {
+				if free(p) && (!kept || p >= low && p <= high) {
+					return p, true
+				}
 			}
 		}
 	}
@@ -267,10 +356,56 @@ func (a Against) Said(rules Rules) (text, fix string) {
 		fix = "Let in blocks between the nearest joists, or use adhesive and say so on the open list."
 	default:
 		if a.Of == survey.Floor && rules.Concrete {
-			return "The floor is concrete: anchors as listed.", fmt.Sprintf("Powder-driven pins usually go about %s apart. An anchor bites by its length less the plate; resin wants its cure time before the wall is loaded.", say(2*rules.fixingStep()))
+			return "The floor is concrete.", ""
 		}
 		text = fmt.Sprintf("No %s joists were read.", word)
 		fix = "Find them, write their places under Read, and the fixings follow."
 	}
 	return text, fix
+}
+
+// With is what the plate is fixed with, in a sentence, and what to heed.
+func (a Against) With(rules Rules) (text, heed string) {
+	say := func(l measure.Length) string { return rules.Units.Say(l, rules.Mark) }
+	names := map[string][2]string{
+		"screw": {"screw", "screws"}, "nail": {"nail", "nails"}, "pin": {"powder-driven pin", "powder-driven pins"}, "bolt": {"expansion bolt", "expansion bolts"}, "resin": {"resin anchor", "resin anchors"},
+	}[a.Anchor.By]
+	if a.Anchor.By == "adhesive" {
+		text = "Adhesive along the whole plate."
+	} else {
+		name := names[1]
+		if a.Count == 1 {
+			name = names[0]
+		}
+		text = fmt.Sprintf("%d %s", a.Count, name)
+		if a.Anchor.Length > 0 {
+			text += fmt.Sprintf(" of %s: %s through the plate, %s of bite", say(a.Anchor.Length), say(a.Anchor.Length-a.Bite), say(a.Bite))
+		}
+		text += "."
+	}
+	switch {
+	case a.Anchor.Length > 0 && a.Bite <= 0:
+		heed = "It doesn't reach through the plate: take a longer one."
+	case a.Anchor.Length == 0 && (a.Anchor.By == "pin" || a.Anchor.By == "bolt" || a.Anchor.By == "resin"):
+		heed = "Give its length, and its bite follows."
+	}
+	if a.Anchor.Cure > 0 {
+		heed = join(heed, fmt.Sprintf("Leave it %g h before the wall is loaded.", a.Anchor.Cure))
+	} else if a.Anchor.By == "resin" || a.Anchor.By == "adhesive" {
+		heed = join(heed, "It wants its cure time before the wall is loaded: its maker says how long.")
+	}
+	if a.Anchor.By == "pin" {
+		heed = join(heed, "Eyes and ears covered, nobody behind; only who is trained for the tool.")
+	}
+	if a.Anchor.By == "bolt" || a.Anchor.By == "resin" {
+		heed = join(heed, "Scan before drilling; drill wet or with extraction, the dust is silica.")
+	}
+	return text, heed
+}
+
+func join(a, b string) string {
+	if a == "" {
+		return b
+	}
+	return a + " " + b
 }

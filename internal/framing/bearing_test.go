@@ -89,8 +89,10 @@ func TestHowAWallLiesToJoists(t *testing.T) {
 	assert.Equal(t, []float64{0.75, 99.25}, []float64{between.Blocks[0].Inches(), between.Blocks[5].Inches()}, "flush with the plate's ends")
 	concrete := rules
 	concrete.Concrete = true
-	_, pins := w.lie(nil, survey.Floor, concrete).Said(concrete)
-	assert.Contains(t, pins, "about 48 apart")
+	onFloor := Lies(Frame(w, concrete, level(2440), Found{}), concrete, Found{})[survey.Floor]
+	pins, heed := onFloor.With(concrete)
+	assert.Equal(t, "3 powder-driven pins.", pins, "3, 50 and 97: about 48 apart")
+	assert.Contains(t, heed, "only who is trained")
 	floor := w.lie(run(survey.Floor, 0, -6, 16, 3), survey.Floor, rules)
 	_, fix := floor.Said(rules)
 	assert.Contains(t, fix, "asked of a professional")

@@ -107,8 +107,10 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 		}
 	}
 	at := (from + to) / 2
+	n, _ := f.notch(o)
+	f.Notches = append(f.Notches, n)
 	if ids == nil {
-		f.find(Note, "pipe-in-plate", at, nil, fmt.Sprintf("The %s comes up through the bottom plate at %s.", o.name(), f.say(f.Wall.Tape(at, at))), "Notch or bore the plate there, and keep fixings off it.")
+		f.find(Note, "pipe-in-plate", at, nil, fmt.Sprintf("The %s comes up through the bottom plate at %s.", o.name(), f.say(f.Wall.Tape(at, at))), n.Say(f.rules)+" Keep fixings off it.")
 		return
 	}
 	fix, apply := "Move the layout, or the wall, so that no upright stands there.", Remedy("")
@@ -131,7 +133,7 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 	floor := f.heights.EstimateAll([][]survey.Term{{f.floorAt(max(0, min(at, f.Wall.Length)))}})[0]
 	var ids []string
 	for _, m := range f.Members {
-		if m.Kind != Stud && m.Kind != King && m.Kind != Cripple || m.From >= to || m.To <= from {
+		if m.Kind != Stud && m.Kind != King && m.Kind != Backer && m.Kind != Cripple || m.From >= to || m.To <= from {
 			continue
 		}
 		if m.Known {
@@ -241,11 +243,11 @@ func (f *framer) checkSlots() {
 	var last *Member
 	for i := range f.Members {
 		m := &f.Members[i]
-		if m.Kind != Stud && m.Kind != King {
+		if m.Kind != Stud && m.Kind != King && m.Kind != Backer {
 			continue
 		}
 		// king to king across an opening is no slot: the jacks lie between
-		if last != nil && m.From > last.To && m.From-last.To < slot && (last.Kind == Stud || m.Kind == Stud || last.Opening != m.Opening) {
+		if last != nil && m.From > last.To && m.From-last.To < slot && (last.Kind != King || m.Kind != King || last.Opening != m.Opening) {
 			f.find(Note, "close-pair", last.To, []string{last.ID, m.ID}, fmt.Sprintf("%s and %s leave a slot of %s.", last.ID, m.ID, f.say(m.From-last.To)), "Insulate the slot before the board goes on.")
 		}
 		last = m

@@ -43,17 +43,20 @@ type head struct {
 // have been checked: openings inside it and clear of one another.
 func Frame(w *Wall, rules Rules, heights Heights, found Found) *Framed {
 	f := &framer{Framed: &Framed{Wall: w}, rules: rules, heights: heights, doubts: map[int][]survey.Term{}, beyond: map[int]float64{}}
+	w.hold()
 	f.crossedBy(found.Joists)
 	f.standing, f.Findings = w.uprights(rules)
-	plates, findings := w.plates(rules, f.standing)
-	f.Members = plates
-	f.Findings = append(f.Findings, findings...)
+	f.joinUp()
+	f.plates()
 	f.findHeads()
 	f.addUprights()
 	f.addSpans()
+	f.ladders()
 	f.addBlocks(found.Joists)
 	f.name()
+	f.tellJoined()
 	f.check(found)
+	f.holdPending()
 	f.settleStates()
 	f.ask()
 	f.addMarks()
@@ -124,7 +127,7 @@ func (f *framer) addUprights() {
 	for i, u := range f.standing {
 		centre := u.from + (u.to-u.from)/2
 		switch u.kind {
-		case Stud, King:
+		case Stud, King, Backer:
 			first[i] = ask(f.gapAt(centre)...)
 		case Jack, UnderSill:
 			h := f.heads[u.opening]
@@ -219,7 +222,7 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate) {
 		straight = ", " + straight
 	}
 	switch u.kind {
-	case Stud, King:
+	case Stud, King, Backer:
 		m.Sum = append([]Line{{"gap at " + f.say(centre) + straight, f.length(e.Value), e.From}}, plateLines("bottom", w.Bottom)...)
 		m.Sum = append(m.Sum, plateLines("top", w.Top)...)
 		m.Sum = append(m.Sum, Line{What: "fit", Value: -f.rules.Fit})
@@ -315,7 +318,7 @@ func (f *framer) addMarks() {
 	for _, m := range f.Members {
 		var plates []string
 		switch m.Kind {
-		case Stud, King:
+		case Stud, King, Backer:
 			plates = []string{"bottom", "top"}
 		case Jack:
 			plates = []string{"bottom"}

@@ -39,10 +39,10 @@ func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
 		}
 	}
 	if !startTaken {
-		out = append(out, upright{Stud, 0, t, "end stud", -1})
+		out = append(out, upright{Stud, w.Start.Held, w.Start.Held + t, "end stud", -1})
 	}
 	if !endTaken {
-		out = append(out, upright{Stud, w.Length - t, w.Length, "end stud", -1})
+		out = append(out, upright{Stud, w.Length - w.Stop.Held - t, w.Length - w.Stop.Held, "end stud", -1})
 	}
 	packs := w.packs()
 	for _, c := range w.centres() {
@@ -53,13 +53,17 @@ func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
 		out = append(out, u...)
 	}
 	out = append(out, w.sillEnds()...)
-	sort.SliceStable(out, func(i, j int) bool {
-		if out[i].from != out[j].from {
-			return out[i].from < out[j].from
-		}
-		return letters[out[i].kind] < letters[out[j].kind]
-	})
+	sortUprights(out)
 	return dedupe(out), findings
+}
+
+func sortUprights(all []upright) {
+	sort.SliceStable(all, func(i, j int) bool {
+		if all[i].from != all[j].from {
+			return all[i].from < all[j].from
+		}
+		return letters[all[i].kind] < letters[all[j].kind]
+	})
 }
 
 func endWhy(end bool) string {
@@ -90,10 +94,11 @@ func (w *Wall) centres() []measure.Length {
 	t, s := w.Lumber.Thickness, w.Layout.Spacing
 	var out []measure.Length
 	if w.Layout.Equal {
-		bays := int64((w.Length - t + s - 1) / s)
+		low, room := w.Start.Held, w.Length-w.Start.Held-w.Stop.Held-t
+		bays := int64((room + s - 1) / s)
 		for i := int64(1); i < bays; i++ {
 			// exact thirds and sevenths aren't whole nanometres: each is rounded by itself, so nothing drifts
-			out = append(out, t/2+measure.Length((int64(w.Length-t)*i+bays/2)/bays))
+			out = append(out, low+t/2+measure.Length((int64(room)*i+bays/2)/bays))
 		}
 	} else {
 		k := -w.Layout.Offset / s
@@ -102,7 +107,7 @@ func (w *Wall) centres() []measure.Length {
 		}
 		for c := w.Layout.Offset + k*s; c < w.Length; c += s {
 			// a mark before the first adds nothing close to the end stud; with a real bay before it, it does
-			if c >= w.Layout.Offset+s || c-t/2 >= t+slot {
+			if c >= w.Layout.Offset+s || c-t/2 >= w.Start.Held+t+slot {
 				out = append(out, c)
 			}
 		}
@@ -133,7 +138,8 @@ type pack struct {
 
 func (w *Wall) packs() []pack {
 	t := w.Lumber.Thickness
-	out := []pack{{0, t, 0, t, "end stud", false}, {w.Length - t, w.Length, w.Length - t, w.Length, "end stud", true}}
+	low, high := w.Start.Held, w.Length-w.Stop.Held
+	out := []pack{{low, low + t, low, low + t, "end stud", false}, {high - t, high, high - t, high, "end stud", true}}
 	for _, o := range w.Openings {
 		left, right := o.Outer(t)
 		out = append(out, pack{left, o.Left(), left, left + t, "king", true}, pack{o.Right(), right, right - t, right, "king", false})
@@ -176,7 +182,7 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 	if hit.before {
 		low, high = hit.from-t, hit.from
 	}
-	if low < 0 || high > w.Length || !w.free(low, high, packs) {
+	if low < w.Start.Held || high > w.Length-w.Stop.Held || !w.free(low, high, packs) {
 		return nil, nil
 	}
 	why := fmt.Sprintf("layout at %s, stood tight against the %s", rules.Units.Say(w.Tape(c, c), rules.Mark), hit.what)
@@ -208,7 +214,7 @@ func (w *Wall) sillEnds() []upright {
 // bears says whether a sheet joint at c keeps enough wood on both sides in
 // the pack (on the inner side alone at the wall's end).
 func (w *Wall) bears(c measure.Length, p *pack) bool {
-	return (c-p.from >= bearing || p.from == 0) && (p.to-c >= bearing || p.to == w.Length)
+	return (c-p.from >= bearing || p.from <= w.Start.Held) && (p.to-c >= bearing || p.to >= w.Length-w.Stop.Held)
 }
 
 // free says whether the stretch is clear of all packs.

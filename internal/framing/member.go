@@ -16,17 +16,19 @@ const (
 	UnderSill   Kind = "under-sill"
 	BottomPlate Kind = "bottom-plate"
 	TopPlate    Kind = "top-plate"
-	Block       Kind = "block" // across a bay of joists, to fix a plate to
+	Block       Kind = "block"   // across a bay of joists, to fix a plate to
+	Nogging     Kind = "nogging" // between two studs
+	Backer      Kind = "backer"  // a stud turned flat, for the board at a corner
 )
 
 var letters = map[Kind]string{
-	Stud: "S", King: "K", Jack: "J", HeaderPly: "H", Cripple: "C", SillPiece: "L", UnderSill: "U", BottomPlate: "B", TopPlate: "T", Block: "BL",
+	Stud: "S", King: "K", Jack: "J", HeaderPly: "H", Cripple: "C", SillPiece: "L", UnderSill: "U", BottomPlate: "B", TopPlate: "T", Block: "BL", Nogging: "N", Backer: "F",
 }
 
 // Upright says whether the kind stands on end.
 func (k Kind) Upright() bool {
 	switch k {
-	case Stud, King, Jack, Cripple, UnderSill:
+	case Stud, King, Jack, Cripple, UnderSill, Backer:
 		return true
 	}
 	return false
@@ -84,6 +86,8 @@ type Member struct {
 	Why      string // why it stands off the layout, or close to another
 	Opening  string
 	Layer    int // of plates: 0 is on the floor, or on the studs
+	Bevel    string
+	Pending  string // what it waits for
 	Frees    *Want
 
 	// Base is the elevation of its foot, for drawing, in millimetres from the
@@ -138,4 +142,8 @@ type Framed struct {
 	Marks    []Mark
 	Findings []Finding
 	Section  Section
+	Joined   []Joined // as Wall.Joins
+	Ties     []Tie
+	Notches  []Notch // of the bottom plate
+	Alike    int     // layers of plate that are cut alike, in one stack; 0 where they differ
 }

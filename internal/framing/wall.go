@@ -20,6 +20,7 @@ type Lumber struct {
 	Depth     measure.Length
 	Stock     []measure.Length // rising
 	Treated   bool
+	Track     bool // steel track: its thickness is the metal's
 }
 
 // Longest is the longest stock length.
@@ -35,6 +36,17 @@ type Rules struct {
 	TiltUp bool
 
 	Concrete bool // the floor is
+
+	Floor, Ceiling Anchor // what plates are fixed with, where a wall has none of its own
+}
+
+// Anchor is what a plate is fixed with. Step is the farthest apart; Length is
+// under its head, 0 where it wasn't given.
+type Anchor struct {
+	By     string // screw, nail, pin, bolt, resin, adhesive
+	Length measure.Length
+	Step   measure.Length
+	Cure   float64 // hours
 }
 
 // Wall is one straight partition. Its line runs From to To in millimetres;
@@ -49,6 +61,19 @@ type Wall struct {
 	Top      []*Lumber // from the studs up
 	Layout   Layout
 	Openings []Opening // rising by centre, clear of one another and of the ends
+
+	Start, Stop End
+	Joins       []Join // other walls that butt it, rising
+	Floor       Anchor
+	Ceiling     Anchor
+	Membrane    bool // lies under the bottom plate
+	Pending     []Pending
+}
+
+// Pending is a stretch that waits: counted and shown, not cut.
+type Pending struct {
+	From, To measure.Length
+	What     string
 }
 
 // Layout says how the common studs are marked.

@@ -43,6 +43,7 @@ func (s *setup) compute(heights func(*framing.Wall) framing.Heights) Plan {
 	}
 	var framed []*framing.Framed
 	for _, w := range s.walls {
+		s.leanEnds(w, heights(w))
 		f := framing.Frame(w, s.rules, heights(w), s.found())
 		framed = append(framed, f)
 		written := s.writeWall(f)

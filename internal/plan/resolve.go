@@ -42,6 +42,8 @@ type setup struct {
 	zones         []survey.Zone
 	zoneNames     []string
 	lines         map[string]*lined // walls placed by a relation, by id
+	meets         []met
+	crossed       [][2]*framing.Wall // new walls that stand in each other
 	board         measure.Length
 	shape         survey.Shape // the room, solved when a line asks for it
 	hidden        []framing.Hidden
@@ -108,6 +110,14 @@ func (r *resolver) within(path, text string, usual, low, high measure.Length) me
 	return l
 }
 
+// optional reads a length that may be left out, then it is nothing.
+func (r *resolver) optional(path, text string, low, high measure.Length) measure.Length {
+	if text == "" {
+		return 0
+	}
+	return r.within(path, text, 0, low, high)
+}
+
 func (r *resolver) write(l measure.Length) string { return r.doc.Units.Write(l) }
 
 // must reads a length that has to be given.
@@ -162,6 +172,7 @@ func (r *resolver) setRules() {
 	r.rules.Concrete = r.concrete
 	r.kerf = r.within("rules.kerf", rules.Kerf, u.Pick(in/8, 3*mm), 0, u.Pick(in/2, 12*mm))
 	r.board = r.within("rules.board", rules.Board, u.Pick(in/2, 25*mm/2), 0, u.Pick(4*in, 100*mm))
+	r.rules.Floor, r.rules.Ceiling = r.anchor("rules.fixFloor", rules.FixFloor), r.anchor("rules.fixCeiling", rules.FixCeiling)
 	r.spacing = r.within("rules.spacing", rules.Spacing, u.Pick(16*in, 600*mm), u.Pick(4*in, 100*mm), u.Pick(96*in, 2400*mm))
 }
 
@@ -185,12 +196,16 @@ func (r *resolver) setLumber() {
 	for i, l := range r.doc.Lumber {
 		path := fmt.Sprintf("lumber[%d]", i)
 		r.id(path+".id", l.ID, seen, 64)
-		lumber := &framing.Lumber{ID: l.ID, Treated: l.Treated}
+		lumber := &framing.Lumber{ID: l.ID, Treated: l.Treated, Track: l.Track}
 		low, high := u.Pick(measure.Inch/4, 5*mm), u.Pick(24*measure.Inch, 600*mm)
+		thin := low
+		if l.Track {
+			thin = mm / 10 // its metal
+		}
 		if l.Thickness == "" || l.Depth == "" {
 			r.faults.Add(path, "thickness and depth must be given, as measured on one piece")
 		}
-		lumber.Thickness = r.within(path+".thickness", l.Thickness, low, low, high)
+		lumber.Thickness = r.within(path+".thickness", l.Thickness, thin, thin, high)
 		lumber.Depth = r.within(path+".depth", l.Depth, low, low, high)
 		stock := l.Stock
 		if stock == nil {

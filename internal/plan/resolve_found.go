@@ -35,6 +35,14 @@ type existing struct {
 	depth, finish measure.Length
 	leans         []survey.Lean
 	waves         []survey.Wave
+	openings      []hole
+}
+
+// hole is a door or window that is there, by its stations from the wall's
+// first corner.
+type hole struct {
+	from, to measure.Length
+	what     string
 }
 
 func (r *resolver) setInstruments(all []job.Instrument) {
@@ -268,6 +276,19 @@ func (r *resolver) existing(path string, w job.ExistingWall, seen map[string]boo
 		station, _ := r.must(at+".station", v.Station)
 		off, _ := r.must(at+".off", v.Off)
 		out.waves = append(out.waves, survey.Wave{Station: station.Millimetres(), Off: off.Millimetres()})
+	}
+	for i, o := range w.Openings {
+		at := fmt.Sprintf("%s.openings[%d]", path, i)
+		from, ok1 := r.must(at+".from", o.From)
+		to, ok2 := r.must(at+".to", o.To)
+		if ok1 && ok2 && (from < 0 || to <= from) {
+			r.faults.Add(at+".to", "it goes from %s to %s: give its nearer side first", r.write(from), r.write(to))
+		}
+		what := o.What
+		if what == "" {
+			what = "opening"
+		}
+		out.openings = append(out.openings, hole{from, to, what})
 	}
 	r.existingWalls = append(r.existingWalls, out)
 }

@@ -44,6 +44,7 @@ func (r *resolver) setWalls() {
 		r.walls = append(r.walls, wall)
 		r.wallOf[w.ID] = wall
 	}
+	r.joinWalls()
 }
 
 // wall reads one wall, or returns nil when it can't be placed at all.
@@ -56,12 +57,14 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 	wall.Lumber = r.wood(path+".lumber", w.Lumber)
 	wall.Bottom = r.plates(path+".bottom", w.Bottom, wall.Lumber)
 	wall.Top = r.plates(path+".top", w.Top, wall.Lumber)
-	if r.concrete && len(wall.Bottom) > 0 && wall.Bottom[0] != nil && !wall.Bottom[0].Treated {
+	wall.Membrane = w.Membrane
+	wall.Floor, wall.Ceiling = r.anchor(path+".fixFloor", w.FixFloor), r.anchor(path+".fixCeiling", w.FixCeiling)
+	if r.concrete && len(wall.Bottom) > 0 && wall.Bottom[0] != nil && !wall.Bottom[0].Treated && !wall.Bottom[0].Track && !w.Membrane {
 		at := path + ".bottom[0]"
 		if w.Bottom == nil {
 			at = path + ".bottom"
 		}
-		r.faults.Add(at, "%q isn't treated: on concrete the lowest plate must be", wall.Bottom[0].ID)
+		r.faults.Add(at, "%q isn't treated: on concrete the lowest plate must be, or be steel track, or have a membrane under it", wall.Bottom[0].ID)
 	}
 	r.layout(path+".layout", w.Layout, wall)
 	if !ok1 || !ok2 || wall.Lumber == nil || len(r.faults) > before {
@@ -84,11 +87,65 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 		r.faults.Add(path+".layout.spacing", "%s is no more than a stud's thickness", r.write(wall.Layout.Spacing))
 		return nil
 	}
+	if wall.Lumber.Track {
+		r.faults.Add(path+".lumber", "%q is track: it makes plates, name what the studs are cut from", w.Lumber)
+	}
 	r.openings(path, w, wall)
+	r.pending(path, w, wall)
+	r.ends(path, w)
 	if len(r.faults) > before {
 		return nil
 	}
 	return wall
+}
+
+// anchor reads what a plate is fixed with; nothing where it isn't said.
+func (r *resolver) anchor(path string, f *job.Fixing) framing.Anchor {
+	if f == nil {
+		return framing.Anchor{}
+	}
+	u := r.doc.Units
+	r.word(path+".by", f.By, "screw", "nail", "pin", "bolt", "resin", "adhesive")
+	if f.By == "" {
+		r.faults.Add(path+".by", "missing: say what it is fixed with")
+	}
+	if f.Cure < 0 || f.Cure > 1000 {
+		r.faults.Add(path+".cure", "%g hours: give 0 to 1000", f.Cure)
+	}
+	return framing.Anchor{
+		By: f.By, Cure: f.Cure, Length: r.optional(path+".length", f.Length, u.Pick(measure.Inch/4, 6*mm), u.Pick(24*measure.Inch, 600*mm)),
+		Step: r.optional(path+".step", f.Step, u.Pick(2*measure.Inch, 50*mm), u.Pick(96*measure.Inch, 2400*mm)),
+	}
+}
+
+func (r *resolver) pending(path string, w job.Wall, wall *framing.Wall) {
+	for i, p := range w.Pending {
+		at := fmt.Sprintf("%s.pending[%d]", path, i)
+		from, ok1 := r.must(at+".from", p.From)
+		to, ok2 := r.must(at+".to", p.To)
+		if p.What == "" {
+			r.faults.Add(at+".what", "missing: say what it waits for")
+		}
+		if ok1 && ok2 && (from < 0 || to <= from || to > wall.Length) {
+			r.faults.Add(at+".to", "%s to %s is no stretch of the wall, which is %s long", r.write(from), r.write(to), r.write(wall.Length))
+		}
+		wall.Pending = append(wall.Pending, framing.Pending{From: from, To: to, What: p.What})
+	}
+}
+
+// ends holds the choices at a wall's ends to one for each.
+func (r *resolver) ends(path string, w job.Wall) {
+	seen := map[string]bool{}
+	for i, e := range w.Ends {
+		at := fmt.Sprintf("%s.ends[%d]", path, i)
+		r.word(at+".end", e.End, "start", "end")
+		r.word(at+".style", e.Style, "end-studs", "flat-nailer", "ladder", "scrap", "serves")
+		r.word(at+".tie", e.Tie, "lap", "strap")
+		if e.End == "" || seen[e.End] {
+			r.faults.Add(at+".end", "say start or end, each once")
+		}
+		seen[e.End] = true
+	}
 }
 
 // wallEnd reads one end of a wall that no line places.

@@ -1,0 +1,245 @@
+package framing
+
+import (
+	"fmt"
+
+	"homalos/internal/measure"
+)
+
+// End is how a wall ends, where another wall stands there.
+type End struct {
+	Held  measure.Length // the end stud stands this far in from the plate's end
+	Top   measure.Length // the top plate begins this much farther in than the bottom one; less than nothing: farther out
+	Lap   measure.Length // the second top plate: farther out by the wall it laps, or (less than nothing) back by the one that laps it
+	Skew  measure.Length // how much farther the back face runs than the snapped one; less than nothing: shorter
+	Bevel float64        // degrees off square of the plates' end, 0 for square
+	Lean  string         // what takes Top off, as one would say it
+}
+
+// HoldBack is how far the end stud of a butting wall is held back, so that the
+// plates draw up tight. Usual practice.
+func (r Rules) HoldBack() measure.Length {
+	return r.Units.Pick(measure.Inch/16, 2*measure.Millimetre)
+}
+
+// Style is the wood that a meeting brings in the wall that runs past.
+type Style string
+
+// The styles. Usual practice (the work, step 3).
+const (
+	EndStuds   Style = "end-studs"   // an end stud on each, and no more
+	FlatNailer Style = "flat-nailer" // a stud turned flat takes the board
+	Ladder     Style = "ladder"      // noggings up the bay
+	Scrap      Style = "scrap"       // backing from scrap, put in before the board
+	Serves     Style = "serves"      // a layout stud stands there already
+)
+
+// Join is where another wall butts this one.
+type Join struct {
+	Other    string
+	From, To measure.Length // what its framing covers, as stations
+	Style    Style          // "": what stands there decides
+	Back     bool           // it butts the back face
+	Lap      bool           // its second top plate comes across here
+	Square   bool
+}
+
+// Joined is what came of a join.
+type Joined struct {
+	Join
+	Style   Style
+	Corner  bool     // at this wall's end
+	Members []string // the wood that is there for it
+	Nailing measure.Length
+	first   int // of standing: the pieces it brought
+}
+
+// Corner says at which end a join lies: -1 at the start, 1 at the end, 0 along
+// the wall. Nothing is framed in less than a slot.
+func (w *Wall) Corner(j Join) int {
+	switch {
+	case j.From < slot:
+		return -1
+	case w.Length-j.To < slot:
+		return 1
+	}
+	return 0
+}
+
+// joinUp adds the uprights that the meetings bring. A layout stud that stands
+// in their place gives way.
+func (f *framer) joinUp() {
+	w, t := f.Wall, f.Wall.Lumber.Thickness
+	for _, j := range w.Joins {
+		out := Joined{Join: j, Style: j.Style, Corner: w.Corner(j) != 0, first: -1}
+		for _, o := range w.Openings {
+			if left, right := o.Outer(t); j.From < right-t && j.To > left+t {
+				f.find(Stop, "meets-opening", j.From+(j.To-j.From)/2, nil, fmt.Sprintf("%s butts it at %s, in the opening %s.", j.Other, f.say(j.From), o.ID), "Move the opening, or the wall that comes to it.")
+				out.Style = Scrap
+			}
+		}
+		serving := f.servingStud(j)
+		if out.Style == "" {
+			switch {
+			case serving >= 0 && !out.Corner:
+				out.Style = Serves
+			case out.Corner:
+				out.Style = FlatNailer
+			default:
+				out.Style = Ladder
+			}
+		}
+		if out.Style == Serves && serving < 0 {
+			f.find(Warn, "nothing-behind", j.From+(j.To-j.From)/2, nil, fmt.Sprintf("No stud stands behind %s at %s to %s.", j.Other, f.say(j.From), f.say(j.To)), "Take a ladder or a flat nailer there.")
+		}
+		if out.Style == FlatNailer {
+			f.flatNailer(j, &out)
+		}
+		f.Joined = append(f.Joined, out)
+	}
+}
+
+// servingStud is the upright that stands wholly behind a butting wall.
+func (f *framer) servingStud(j Join) int {
+	for i, u := range f.standing {
+		if (u.kind == Stud || u.kind == King) && u.from >= j.From && u.to <= j.To {
+			return i
+		}
+	}
+	return -1
+}
+
+// flatNailer turns a stud flat: at a corner beside the end stud, else behind
+// the butting wall between two studs of its own.
+func (f *framer) flatNailer(j Join, out *Joined) {
+	w, t, wide := f.Wall, f.Wall.Lumber.Thickness, f.Wall.Lumber.Depth
+	why := "for the board where " + j.Other + " butts"
+	var brought []upright
+	switch w.Corner(j) {
+	case -1:
+		from := w.Start.Held + t
+		brought = []upright{{Backer, from, from + wide, why, -1}}
+		out.Nailing = from + wide - j.To
+	case 1:
+		to := w.Length - w.Stop.Held - t
+		brought = []upright{{Backer, to - wide, to, why, -1}}
+		out.Nailing = j.From - (to - wide)
+	default:
+		from := j.From + (j.To-j.From-wide)/2
+		brought = []upright{{Stud, from - t, from, why, -1}, {Backer, from, from + wide, why, -1}, {Stud, from + wide, from + wide + t, why, -1}}
+		out.Nailing = j.From - (from - t)
+	}
+	low, high := brought[0].from, brought[len(brought)-1].to
+	if low < 0 || high > w.Length || !w.free(low, high, f.kings()) {
+		f.find(Warn, "no-room-for-nailer", j.From+(j.To-j.From)/2, nil, fmt.Sprintf("There is no room at %s to %s for a flat nailer where %s butts.", f.say(low), f.say(high), j.Other), "Take a ladder, or scrap backing.")
+		out.Style, out.Nailing = Scrap, 0
+		return
+	}
+	kept := f.standing[:0:0]
+	for _, u := range f.standing {
+		layout := u.kind == Stud && u.why != "end stud" || u.kind == Backer
+		if !layout || u.to <= low || u.from >= high {
+			kept = append(kept, u)
+		}
+	}
+	f.standing = append(kept, brought...)
+	sortUprights(f.standing)
+	if least := bearing; out.Nailing < least {
+		f.find(Warn, "little-nailing", j.From, nil, fmt.Sprintf("The flat nailer where %s butts leaves %s for the board.", j.Other, f.say(max(out.Nailing, 0))), "Take a wider piece for it, or a ladder.")
+	}
+}
+
+// kings are the packs of the openings alone: end studs and layout studs are no
+// hindrance to a nailer.
+func (f *framer) kings() []pack {
+	var out []pack
+	for _, p := range f.Wall.packs() {
+		if p.what == "king" {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// ladders make the noggings of each ladder once the studs beside it have their
+// lengths: none more than the usual step apart, the plates at foot and head.
+func (f *framer) ladders() {
+	for k := range f.Joined {
+		j := &f.Joined[k]
+		if j.Style != Ladder {
+			continue
+		}
+		before, after := f.beside(j.From + (j.To-j.From)/2)
+		if before == nil || after == nil {
+			continue
+		}
+		bay := after.From - before.To
+		at := before.To + bay/2
+		if !before.Known || !after.Known {
+			f.find(Warn, "ladder-waits", at, nil, fmt.Sprintf("How many noggings the ladder behind %s has follows from the height there.", j.Other), "Read the height there first.")
+			continue
+		}
+		high := min(before.Exact, after.Exact)
+		steps := (high + f.rules.fixingStep() - 1) / f.rules.fixingStep()
+		for i := measure.Length(1); i < steps; i++ {
+			f.Members = append(f.Members, Member{
+				Kind: Nogging, Lumber: f.Wall.Lumber, From: before.To, To: after.From, Known: true, Exact: bay, Cut: Nogging.round(bay, f.rules.Mark), State: Ready,
+				Base: before.Base + (high * i / steps).Millimetres(), Why: "ladder behind " + j.Other,
+				Sum: []Line{{What: "clear bay behind " + j.Other, Value: bay}},
+			})
+		}
+	}
+}
+
+// beside are the full-height uprights on both sides of a station.
+func (f *framer) beside(at measure.Length) (before, after *Member) {
+	for i := range f.Members {
+		m := &f.Members[i]
+		if m.Kind != Stud && m.Kind != King {
+			continue
+		}
+		if m.To <= at && (before == nil || m.To > before.To) {
+			before = m
+		}
+		if m.From >= at && (after == nil || m.From < after.From) {
+			after = m
+		}
+	}
+	// a stud that stands in the way of both is no bay
+	return before, after
+}
+
+// tellJoined names the wood of each meeting, once members have names.
+func (f *framer) tellJoined() {
+	for k := range f.Joined {
+		j := &f.Joined[k]
+		for i := range f.Members {
+			m := &f.Members[i]
+			if m.Why == "for the board where "+j.Other+" butts" || m.Why == "ladder behind "+j.Other {
+				j.Members = append(j.Members, m.ID)
+			}
+		}
+		if j.Style == Serves || j.Style == EndStuds {
+			for i := range f.Members {
+				m := &f.Members[i]
+				if (m.Kind == Stud || m.Kind == King) && m.From < j.To && m.To > j.From {
+					j.Members = append(j.Members, m.ID)
+				}
+			}
+		}
+	}
+}
+
+// hold settles how far in the end studs stand: not so far that one would
+// stand in a king, and not at all where a king stands as the end stud.
+func (w *Wall) hold() {
+	t := w.Lumber.Thickness
+	for _, o := range w.Openings {
+		left, right := o.Outer(t)
+		w.Start.Held = max(0, min(w.Start.Held, left-t))
+		w.Stop.Held = max(0, min(w.Stop.Held, w.Length-right-t))
+	}
+	if room := w.Length - 2*t; w.Start.Held+w.Stop.Held > room {
+		w.Start.Held, w.Stop.Held = 0, 0
+	}
+}
