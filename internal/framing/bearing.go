@@ -29,6 +29,8 @@ type Against struct {
 	Blocks   []measure.Length // where blocks go across the bay
 	Block    measure.Length   // their length: the clear bay
 	Bare     [][2]measure.Length
+	Nearest  measure.Length // between and none: how far to the left of the wall's middle the nearest joist runs along
+	Beside   bool           // Nearest is given
 	Fixings  []Fixing
 	Short    [][2]measure.Length // stubs too short for two fixings
 	Anchor   Anchor
@@ -173,7 +175,7 @@ func (w *Wall) along(a *Against, joists []survey.Joist, rules Rules) {
 	ux, uy := (end.X-origin.X)/long, (end.Y-origin.Y)/long
 	const bite = 20.0 // mm of joist over the plate that takes a fixing
 	half := w.Lumber.Depth.Millimetres() / 2
-	left, right := math.Inf(1), math.Inf(-1)
+	left, right, near := math.Inf(1), math.Inf(-1), math.Inf(1)
 	for _, j := range joists {
 		sin, cos := math.Sincos(j.Angle * math.Pi / 180)
 		if j.Of != a.Of || math.Abs(ux*sin-uy*cos) > math.Sin(10*math.Pi/180) {
@@ -185,6 +187,10 @@ func (w *Wall) along(a *Against, joists []survey.Joist, rules Rules) {
 		if half+j.Width/2-math.Abs(off) >= bite {
 			a.Lie = Under
 			return
+		}
+		if math.Abs(off) < math.Abs(near) {
+			near = off
+			a.Nearest, a.Beside = rules.Units.Estimate(off), true
 		}
 		if off > 0 {
 			left = math.Min(left, off-j.Width/2)

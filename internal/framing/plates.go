@@ -160,24 +160,21 @@ func (f *framer) stagger(layers []layer) [][]piece {
 	}
 	studs := f.jointStuds()
 	first, well := f.cutLayer(layers[0], studs, nil, nil)
+	out[0] = first
 	if len(layers) > 1 {
-		if second, ok := f.cutLayer(layers[1], studs, joints(first), nil); ok || !well {
-			out[0], out[1] = first, second
-		} else if first, second, ok := f.cutBoth(layers, studs); ok {
-			out[0], out[1] = first, second
-			return out
-		} else {
-			out[0], out[1] = first, second
+		second, ok := f.cutLayer(layers[1], studs, joints(first), nil)
+		if !ok && well {
+			if one, two, both := f.cutBoth(layers, studs); both {
+				return [][]piece{one, two}
+			}
+		}
+		out[1] = second
+		if !ok {
 			f.badJoints(layers[1], second, studs, joints(first))
 		}
-	} else {
-		out[0] = first
 	}
 	if !well {
 		f.badJoints(layers[0], first, studs, nil)
-		if len(layers) > 1 {
-			f.badJoints(layers[1], out[1], studs, joints(first))
-		}
 	}
 	return out
 }

@@ -19,6 +19,13 @@ type AgainstSaid struct {
 	Blocks  []string    `json:"blocks" nullable:"false" doc:"Stations of the blocks' centres."`
 	Fixings []FixedAt   `json:"fixings" nullable:"false"`
 	Short   []ShortStub `json:"short" nullable:"false" doc:"Plate stubs too short for two fixings."`
+	By      string      `json:"by" enum:"screw,nail,pin,bolt,resin,adhesive" doc:"What the plate is fixed with."`
+	Count   int         `json:"count" doc:"Fixings in all."`
+	Length  string      `json:"length,omitempty" doc:"Of the fixing; left out where it wasn't given."`
+	Bite    string      `json:"bite,omitempty" doc:"Its length less the plate."`
+	Cure    float64     `json:"cure,omitempty" doc:"Hours before it may be loaded, as its maker says."`
+	With    string      `json:"with" doc:"That in a sentence."`
+	Heed    string      `json:"heed,omitempty" doc:"What to heed with it."`
 }
 
 // FixedAt is one place where a plate is fixed.
@@ -42,6 +49,14 @@ func (s *setup) against(f *framing.Framed) []AgainstSaid {
 	for i, a := range framing.Lies(f, s.rules, s.found()) {
 		text, fix := a.Said(s.rules)
 		one := AgainstSaid{Of: []string{"floor", "ceiling"}[i], Lie: string(a.Lie), Text: text, Fix: fix, Blocks: []string{}, Fixings: []FixedAt{}, Short: []ShortStub{}}
+		one.By, one.Count, one.Cure = a.Anchor.By, a.Count, a.Anchor.Cure
+		one.With, one.Heed = a.With(s.rules)
+		if a.Anchor.Length > 0 {
+			one.Length, one.Bite = u.Write(a.Anchor.Length), u.Write(a.Bite)
+		}
+		if i == 0 && f.Wall.Membrane {
+			one.With += " Over the membrane: lay it the plate's whole length first."
+		}
 		if a.Lie == framing.Between {
 			one.Block = u.Write(a.Block)
 		}

@@ -2,9 +2,11 @@ package plan
 
 import (
 	"fmt"
+	"strings"
 
 	"homalos/internal/framing"
 	"homalos/internal/job"
+	"homalos/internal/line"
 	"homalos/internal/measure"
 )
 
@@ -65,6 +67,10 @@ func consequences(d job.Document, p Plan, id string) [][2]string {
 		for _, a := range w.Against {
 			blocks += len(a.Blocks)
 		}
+		wood := 0
+		for _, m := range w.Meets {
+			wood += len(m.Wood) * boolean(m.Style != string(framing.Serves) && m.Style != string(framing.EndStuds))
+		}
 		sticks := 0
 		for _, b := range p.Buy {
 			sticks += b.Count
@@ -85,9 +91,41 @@ func consequences(d job.Document, p Plan, id string) [][2]string {
 		}
 		return [][2]string{
 			{"length", s.say(wall.Length)}, {"studs", fmt.Sprint(kinds["stud"] + kinds["king"] + kinds["jack"])},
-			{"blocks between joists", fmt.Sprint(blocks)}, {"sticks to buy, whole job", fmt.Sprint(sticks)}, {"widest door leaf", widest},
-			{"sliver of board", strip}, {"slots to fill first", fmt.Sprint(slots)}, {"things in its way", fmt.Sprint(stops + kept)}, {"pieces held", fmt.Sprint(held)},
+			{"blocks between joists", fmt.Sprint(blocks)}, {"pieces for its corners", fmt.Sprint(wood)}, {"sticks to buy, whole job", fmt.Sprint(sticks)}, {"widest door leaf", widest},
+			{"sliver of board", strip}, {"devices to move", s.devices(wall)}, {"slots to fill first", fmt.Sprint(slots)}, {"things in its way", fmt.Sprint(stops + kept)}, {"pieces held", fmt.Sprint(held)},
 		}
 	}
 	return nil
+}
+
+// devices are what hangs on a wall that is there where a new wall comes: under
+// its framing and boards with a hand's breadth beside them, or, behind a
+// furring, all of it.
+func (s *setup) devices(w *framing.Wall) string {
+	if s.doc.Assess == nil {
+		return "none"
+	}
+	var names []string
+	u := s.rules.Units
+	hand := s.board.Millimetres() + u.Pick(2*measure.Inch, 50*mm).Millimetres()
+	for _, h := range s.doc.Assess.Hanging {
+		l := s.lines[w.ID]
+		if l != nil && l.relation.Kind == line.Furring && l.doc.Line.Face == h.Wall {
+			names = append(names, h.What)
+			continue
+		}
+		at, err := measure.Read(h.Station, u)
+		for _, m := range s.meets {
+			if m.wall != w || m.existing == nil || m.existing.ID != h.Wall || h.Station == "" || err != nil {
+				continue
+			}
+			if from, to := s.stations(m); at.Millimetres() > from-hand && at.Millimetres() < to+hand {
+				names = append(names, fmt.Sprintf("%s at %s", h.What, s.say(at)))
+			}
+		}
+	}
+	if names == nil {
+		return "none"
+	}
+	return fmt.Sprintf("%d: %s", len(names), strings.Join(names, ", "))
 }

@@ -52,10 +52,13 @@ func (s *setup) compute(heights func(*framing.Wall) framing.Heights) Plan {
 		p.Drawings = append(p.Drawings, s.draw(f))
 	}
 	for i, f := range framed {
-		p.Walls[i].Meets = s.meetings(f, framed)
+		p.Walls[i].Meets, p.Walls[i].Plates = s.meetings(f, framed), s.platesSaid(f)
+		p.Drawings[i].Corners = s.cornerDetails(f, framed)
 	}
+	s.addCrossed(&p)
 	s.addHolds(&p)
 	s.cut(&p, framed)
+	s.advise(&p, framed)
 	if len(s.walls) > 0 && len(s.readings) == 0 {
 		p.Findings = append(p.Findings, Finding{
 			Code: "nothing-read", Level: string(framing.Warn),
@@ -72,7 +75,7 @@ func (s *setup) writeWall(f *framing.Framed) Wall {
 	for _, m := range f.Members {
 		w := Member{
 			ID: m.ID, Kind: string(m.Kind), Lumber: m.Lumber.ID, From: u.Write(m.From), To: u.Write(m.To),
-			State: string(m.State), Opening: m.Opening, Why: m.Why, Sum: []Line{},
+			State: string(m.State), Opening: m.Opening, Why: m.Why, Sum: []Line{}, Bevel: m.Bevel, Pending: m.Pending,
 		}
 		if m.Known {
 			w.Exact, w.Cut, w.Spread = u.Write(m.Exact), u.Write(m.Cut), u.Write(m.Spread)

@@ -4,6 +4,7 @@
 package plan
 
 import (
+	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 )
@@ -28,6 +29,8 @@ type Plan struct {
 	// of the document.
 	Drawings []Drawing `json:"-"`
 
+	remedies map[string]func(*job.Document) // by wall and fix, as Advice offers them
+
 	heights *survey.Wary // what the surfaces were foretold by: the room asks it too
 }
 
@@ -38,6 +41,8 @@ type Wall struct {
 	Line     *WallLine     `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
 	Against  []AgainstSaid `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`
 	Meets    []Meeting     `json:"meets,omitempty" nullable:"false" doc:"What its two ends meet."`
+	Plates   *PlatesSaid   `json:"plates,omitempty" doc:"How its plates are cut, notched and tied."`
+	Advice   []Advice      `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`
 	Members  []Member      `json:"members" nullable:"false"`
 	Marks    []Mark        `json:"marks" nullable:"false"`
 	Findings []Finding     `json:"findings" nullable:"false"`
@@ -47,7 +52,7 @@ type Wall struct {
 // little is read to say.
 type Member struct {
 	ID      string `json:"id"`
-	Kind    string `json:"kind" doc:"stud, king, jack, header, cripple, sill, under-sill, bottom-plate, top-plate, block"`
+	Kind    string `json:"kind" doc:"stud, king, jack, header, cripple, sill, under-sill, bottom-plate, top-plate, block, nogging, backer"`
 	Lumber  string `json:"lumber"`
 	From    string `json:"from" doc:"Station of the nearer face or end, from the wall's from end."`
 	To      string `json:"to"`
@@ -56,6 +61,8 @@ type Member struct {
 	Spread  string `json:"spread,omitempty" doc:"Half the width of the 95 % interval of exact."`
 	State   string `json:"state" enum:"ready,measure-first,blocked"`
 	Opening string `json:"opening,omitempty" doc:"The opening it belongs to."`
+	Bevel   string `json:"bevel,omitempty" doc:"How its ends are cut, where that isn't square; exact is to the long point."`
+	Pending string `json:"pending,omitempty" doc:"What it waits for; its state is blocked then."`
 	Why     string `json:"why,omitempty" doc:"Why it stands off the layout."`
 	Frees   *Want  `json:"frees,omitempty" doc:"The reading that would free a held piece."`
 	Sum     []Line `json:"sum" nullable:"false"`
@@ -142,6 +149,7 @@ type Drawing struct {
 	Bottom   float64        `json:"bottom" doc:"Thickness of the bottom plates."`
 	Top      float64        `json:"top" doc:"Thickness of the top plates."`
 	Depth    float64        `json:"depth"`
+	Corners  []CornerDetail `json:"corners,omitempty" nullable:"false" doc:"Its ends from above, large, where they meet another wall."`
 	Crossed  []CrossedJoist `json:"crossed,omitempty" nullable:"false" doc:"Joists that cross a section of the room."`
 }
 

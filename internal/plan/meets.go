@@ -3,6 +3,8 @@ package plan
 import (
 	"fmt"
 	"math"
+	"sort"
+	"strings"
 
 	"homalos/internal/framing"
 	"homalos/internal/line"
@@ -10,127 +12,219 @@ import (
 	"homalos/internal/survey"
 )
 
-// Meeting is where an end of a wall meets another wall: who runs past, what
-// stands behind it there, and what to do if nothing does. Usual practice.
+// Meeting is where an end of a wall meets another wall: who runs past and by
+// how much, the wood that brings, what stands behind the line there and what
+// to do if nothing does. Usual practice.
 type Meeting struct {
-	End  string `json:"end" enum:"start,end"`
-	Wall string `json:"wall" doc:"The wall it meets, there or new."`
-	New  bool   `json:"new,omitempty"`
-	At   string `json:"at" doc:"Station along that wall, of this wall's middle."`
-	Text string `json:"text"`
-	Fix  string `json:"fix,omitempty"`
+	End     string   `json:"end" enum:"start,end"`
+	Wall    string   `json:"wall" doc:"The wall it meets, there or new."`
+	New     bool     `json:"new,omitempty"`
+	At      string   `json:"at" doc:"Station along that wall, of this wall's middle."`
+	Corner  bool     `json:"corner,omitempty" doc:"At that wall's end."`
+	Style   string   `json:"style,omitempty" doc:"Of a new wall: end-studs, flat-nailer, ladder, scrap, serves."`
+	Wood    []string `json:"wood,omitempty" nullable:"false" doc:"Pieces in that wall that the meeting brings or is served by."`
+	Past    string   `json:"past,omitempty" doc:"By how much that wall runs past: this wall's depth over the corner."`
+	Held    string   `json:"held,omitempty" doc:"How far this wall's end stud is held back."`
+	Bevel   string   `json:"bevel,omitempty" doc:"Saw setting off square, and its complement."`
+	Tie     string   `json:"tie,omitempty" enum:"lap,strap"`
+	Heights string   `json:"heights,omitempty" doc:"The two walls' studs compared there."`
+	Nailing string   `json:"nailing,omitempty" doc:"What a flat nailer leaves for the board."`
+	Text    string   `json:"text"`
+	Fix     string   `json:"fix,omitempty"`
 }
 
-// meetings finds what the ends of a wall meet.
+// on says whether a place lies on a face, to about a sixteenth.
+func on(f *line.Face, p survey.Point) bool {
+	long := f.From.Distance(f.To)
+	s := f.Along(p)
+	return long > 0 && math.Abs(f.Out(p)) < nearHand && s > -nearHand && s < long+nearHand
+}
+
+// facesOf are a new wall's snapped face and its back.
+func facesOf(w *framing.Wall) [2]*line.Face {
+	l := lineOf(w)
+	return [2]*line.Face{
+		{ID: w.ID, From: w.From, To: w.To, OpenLeft: w.Right},
+		{ID: w.ID + " back", From: survey.Point(l.Outline[3]), To: survey.Point(l.Outline[2]), OpenLeft: !w.Right},
+	}
+}
+
+// meetings are what the ends of a wall meet.
 func (s *setup) meetings(f *framing.Framed, all []*framing.Framed) []Meeting {
 	out := []Meeting{}
-	w := f.Wall
-	r := &resolver{setup: *s}
-	shape := s.solved()
-	for i, p := range []survey.Point{w.From, w.To} {
-		end := []string{"start", "end"}[i]
-		middle := w.At(w.Length * measure.Length(i))
-		if len(shape.Corners) >= 3 {
-			for _, e := range s.existingWalls {
-				face := r.existingFace(e)
-				if on(face, p) {
-					out = append(out, s.meetsExisting(end, e, face, middle, w))
-				}
-			}
+	for _, m := range s.meets {
+		if m.wall != f.Wall {
+			continue
+		}
+		if m.existing != nil {
+			out = append(out, s.meetsExisting(m))
+			continue
 		}
 		for _, other := range all {
-			if other.Wall == w {
-				continue
-			}
-			for _, face := range facesOf(other.Wall) {
-				if on(face, p) {
-					out = append(out, s.meetsNew(end, other, face, middle, w))
-					break
-				}
+			if other.Wall == m.other {
+				out = append(out, s.meetsNew(m, f, other))
 			}
 		}
 	}
 	return out
 }
 
-// on says whether an end lies on a face, to about a sixteenth.
-func on(f *line.Face, p survey.Point) bool {
-	long := f.From.Distance(f.To)
-	s := f.Along(p)
-	return long > 0 && math.Abs(f.Out(p)) < 2.5 && s > -2.5 && s < long+2.5
-}
-
-func facesOf(w *framing.Wall) [2]*line.Face {
-	l := lineOf(w)
-	back := func(d Dot) survey.Point { return survey.Point(d) }
-	return [2]*line.Face{
-		{ID: w.ID, From: w.From, To: w.To, OpenLeft: w.Right},
-		{ID: w.ID, From: back(l.Outline[3]), To: back(l.Outline[2]), OpenLeft: !w.Right},
+// bevelSaid is the saw's setting and its complement.
+func bevelSaid(e *framing.End) string {
+	if e.Bevel == 0 {
+		return ""
 	}
+	return fmt.Sprintf("%.1f° off square, %.1f° to the other wall", e.Bevel, 90-e.Bevel)
 }
 
 // meetsExisting looks for a stud behind the line, in the wall that is there.
-func (s *setup) meetsExisting(end string, e existing, face *line.Face, middle survey.Point, w *framing.Wall) Meeting {
-	// stations are given from the wall's own first corner
-	at := face.Along(middle)
-	if face.From != s.solved().Corners[e.from].At {
-		at = face.From.Distance(face.To) - at
-	}
-	m := Meeting{End: end, Wall: e.ID, At: s.rules.Units.Write(s.rules.Units.Estimate(at))}
-	place := fmt.Sprintf("The %s meets %s at %s", end, e.ID, s.sayMM(at))
-	half := w.Lumber.Depth.Millimetres() / 2
-	for _, text := range e.Studs {
-		stud, err := measure.Read(text, s.rules.Units)
-		if err == nil && math.Abs(stud.Millimetres()-at) < half {
-			m.Text = fmt.Sprintf("%s: its stud at %s stands behind it.", place, s.say(stud))
-			m.Fix = "Fix the end stud into that."
-			return m
-		}
-	}
-	switch e.Material {
-	case "masonry", "concrete":
-		m.Text = fmt.Sprintf("%s, which is %s.", place, e.Material)
-		m.Fix = "Anchors for that material through the end stud; plumb it first, the wall leans. Scan before drilling."
-	case "timber", "steel":
-		if len(e.Studs) == 0 {
-			m.Text = place + ": its studs weren't read."
-			m.Fix = "Find them with the detector and write them under Read."
-			return m
-		}
-		m.Text = place + ": no stud stands behind it."
-		m.Fix = "Open it and let in blocks between its studs, or move the line to one."
+func (s *setup) meetsExisting(m met) Meeting {
+	e := m.existing
+	from, to := s.stations(m)
+	at := (from + to) / 2
+	out := Meeting{End: m.end(), Wall: e.ID, At: s.rules.Units.Write(s.rules.Units.Estimate(at)), Bevel: bevelSaid(m.at())}
+	place := fmt.Sprintf("The %s meets %s at %s", m.end(), e.ID, s.sayMM(at))
+	before, behind, after := s.studsBy(e, from, to)
+	switch {
+	case behind != "":
+		out.Text = fmt.Sprintf("%s: its stud at %s stands behind it.", place, behind)
+		out.Fix = "Fix the end stud into that."
+	case e.Material == "masonry" || e.Material == "concrete":
+		out.Text = fmt.Sprintf("%s, which is %s.", place, e.Material)
+		out.Fix = "Anchors for that material through the end stud; plumb it first, the wall leans. Scan before drilling."
+	case e.Material != "timber" && e.Material != "steel":
+		out.Text = place + ", whose make isn't known."
+		out.Fix = "Probe it down to what holds a screw."
+	case len(e.Studs) == 0:
+		out.Text = place + ": its studs weren't read."
+		out.Fix = "Find them with the detector and write them under Read."
 	default:
-		m.Text = place + ", whose make isn't known."
-		m.Fix = "Probe it down to what holds a screw."
+		out.Text = place + ": no stud stands behind it."
+		out.Fix = "Open it and let in blocks between its studs, or move the line to one."
+		if before != "" && after != "" {
+			out.Fix = fmt.Sprintf("Open it and let in blocks between its studs at %s and %s, or move the line to one.", before, after)
+		}
 	}
-	return m
+	if m.at().Top != 0 {
+		out.Fix += fmt.Sprintf(" %s: the top plate is %s than the bottom one by that.", m.at().Lean, map[bool]string{true: "shorter", false: "longer"}[m.at().Top > 0])
+	}
+	if out.Bevel != "" {
+		out.Fix += " It comes at an odd angle: plates cut " + out.Bevel + "."
+	}
+	return out
 }
 
-// meetsNew says who runs past and whether a stud of the other serves already.
-func (s *setup) meetsNew(end string, other *framing.Framed, face *line.Face, middle survey.Point, w *framing.Wall) Meeting {
-	at := measure.FromMillimetres(face.Along(middle))
-	u := s.rules.Units
-	m := Meeting{End: end, Wall: other.Wall.ID, New: true, At: u.Write(u.Estimate(at.Millimetres()))}
-	half := w.Lumber.Depth / 2
-	held := u.Say(u.Pick(measure.Inch/16, 2*mm), 0)
-	slot := u.Pick(3*measure.Inch/2, 38*mm) // nothing is framed in less
-	if at-half < slot || other.Wall.Length-at-half < slot {
-		m.Text = fmt.Sprintf("A corner: %s runs past by %s, %s butts it.", other.Wall.ID, s.say(w.Lumber.Depth), w.ID)
-		m.Fix = fmt.Sprintf("End stud on each; hold the end stud of %s back %s, and nail the two every 24 in.", w.ID, held)
-		if u == measure.Metric {
-			m.Fix = fmt.Sprintf("End stud on each; hold the end stud of %s back %s, and nail the two every 600 mm.", w.ID, held)
+// studsBy are an existing wall's studs around a stretch: the next before it,
+// one behind it, the next after, as they are read out.
+func (s *setup) studsBy(e *existing, from, to float64) (before, behind, after string) {
+	var all []measure.Length
+	for _, text := range e.Studs {
+		if l, err := measure.Read(text, s.rules.Units); err == nil {
+			all = append(all, l)
 		}
-		return m
 	}
-	m.Text = fmt.Sprintf("The %s butts %s at %s, which runs past.", end, other.Wall.ID, s.say(at))
-	for _, x := range other.Members {
-		if x.Kind == framing.Stud || x.Kind == framing.King {
-			if x.From >= at-half && x.To <= at+half {
-				m.Fix = fmt.Sprintf("%s stands behind it and serves; add a flat nailer for the board's other edge. Hold the end stud of %s back %s.", x.ID, w.ID, held)
-				return m
+	sort.Slice(all, func(i, j int) bool { return all[i] < all[j] })
+	for _, l := range all {
+		switch at := l.Millimetres(); {
+		case at <= from:
+			before = s.say(l)
+		case at >= to:
+			if after == "" {
+				after = s.say(l)
 			}
+		default:
+			behind = s.say(l)
 		}
 	}
-	m.Fix = fmt.Sprintf("No stud of %s stands behind it: put a flat nailer or a ladder of blocks there. Hold the end stud of %s back %s.", other.Wall.ID, w.ID, held)
-	return m
+	return before, behind, after
+}
+
+var styleSaid = map[framing.Style]string{
+	framing.EndStuds:   "an end stud on each wall, and nothing more behind the boards",
+	framing.FlatNailer: "a flat nailer",
+	framing.Ladder:     "a ladder of noggings",
+	framing.Scrap:      "scrap backing, put in before the board",
+	framing.Serves:     "a stud that stands there already",
+}
+
+// meetsNew says who runs past, and the wood that is there for it.
+func (s *setup) meetsNew(m met, f, other *framing.Framed) Meeting {
+	u := s.rules.Units
+	w, o := f.Wall, other.Wall
+	at := measure.FromMillimetres((m.from + m.to) / 2)
+	out := Meeting{End: m.end(), Wall: o.ID, New: true, At: u.Write(u.Estimate(at.Millimetres())), Bevel: bevelSaid(m.at()), Tie: "strap"}
+	if m.lap {
+		out.Tie = "lap"
+	}
+	if m.at().Held > 0 {
+		out.Held = u.Write(m.at().Held)
+	}
+	var joined framing.Joined
+	for _, j := range other.Joined {
+		if j.Other == w.ID && math.Abs((j.From+(j.To-j.From)/2-at).Millimetres()) < m.to-m.from {
+			joined = j
+		}
+	}
+	out.Style, out.Corner, out.Wood = string(joined.Style), joined.Corner, joined.Members
+	if joined.Corner {
+		past := u.Estimate(m.to - m.from)
+		out.Past = u.Write(past)
+		out.Text = fmt.Sprintf("A corner: %s runs past by %s, %s butts it.", o.ID, u.Say(past, s.rules.Mark), w.ID)
+	} else {
+		out.Text = fmt.Sprintf("The %s butts %s at %s, which runs past.", m.end(), o.ID, s.say(at))
+	}
+	fix := "In " + o.ID + ": " + styleSaid[joined.Style]
+	if len(joined.Members) > 0 {
+		fix += " (" + strings.Join(joined.Members, ", ") + ")"
+	}
+	if joined.Style == framing.FlatNailer && joined.Nailing > 0 {
+		out.Nailing = u.Write(joined.Nailing)
+		fix += fmt.Sprintf(", %s left for the board", s.say(joined.Nailing))
+	}
+	if joined.Style == framing.Serves {
+		fix += "; give the board's edges scrap backing on both sides"
+	}
+	step := u.Words("24 in", "600 mm")
+	out.Fix = fmt.Sprintf("%s. Hold the end stud of %s back %s, and nail the two every %s.", fix, w.ID, u.Say(m.at().Held, s.rules.Mark/2), step)
+	if m.lap {
+		out.Fix += fmt.Sprintf(" The second top plate of %s laps %s; that of %s stops for it.", w.ID, o.ID, o.ID)
+	} else {
+		out.Fix += " Strap the top plates, four nails each side."
+	}
+	if out.Bevel != "" {
+		out.Fix += " It comes at an odd angle: plates cut " + out.Bevel + "."
+	}
+	out.Heights = s.cornerHeights(m, f, other, at)
+	return out
+}
+
+// cornerHeights compares the studs of two walls where they meet: they go to
+// the same ceiling, so a difference is plates, or floor and ceiling between.
+func (s *setup) cornerHeights(m met, f, other *framing.Framed, at measure.Length) string {
+	mine := nearestStud(f, f.Wall.Length*boolLength(m.stop))
+	theirs := nearestStud(other, at)
+	if mine == nil || theirs == nil {
+		return ""
+	}
+	off := (mine.Cut + f.Wall.PlateStack()) - (theirs.Cut + other.Wall.PlateStack())
+	text := fmt.Sprintf("%s is %s, %s is %s", mine.ID, s.say(mine.Cut), theirs.ID, s.say(theirs.Cut))
+	plates := f.Wall.PlateStack() - other.Wall.PlateStack()
+	switch {
+	case plates != 0:
+		return text + fmt.Sprintf("; plates differ by %s: their tops are not at one height, strap them with a packer", s.say(plates.Abs()))
+	case off == 0:
+		return text + ": one height with their plates"
+	}
+	return text + fmt.Sprintf(": %s apart, floor and ceiling run on between them", s.say(off.Abs()))
+}
+
+func nearestStud(f *framing.Framed, at measure.Length) *framing.Member {
+	var best *framing.Member
+	for i := range f.Members {
+		m := &f.Members[i]
+		if (m.Kind == framing.Stud || m.Kind == framing.King) && m.Known && (best == nil || (m.From-at).Abs() < (best.From-at).Abs()) {
+			best = m
+		}
+	}
+	return best
 }

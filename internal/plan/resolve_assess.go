@@ -49,6 +49,7 @@ func (r *resolver) setAssess() {
 		path := fmt.Sprintf("assess.hanging[%d]", i)
 		r.id(path+".id", x.ID, seen, 64)
 		r.onExisting(path, x.Wall)
+		r.optional(path+".station", x.Station, 0, 100*measure.Metre)
 	}
 	r.floorChecks(a.Floor)
 	r.probes(a)

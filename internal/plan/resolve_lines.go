@@ -28,6 +28,7 @@ type lined struct {
 	relation   line.Relation
 	furring    *Furring
 	start, end survey.Point
+	closes     *line.Face // what the zigzag should come out at
 }
 
 type progress int
@@ -224,6 +225,26 @@ func (r *resolver) findEnds(l *lined, ends line.Ends, trail []string) {
 	l.start, l.end = from, to
 	l.from, l.to = r.placed(from), r.placed(to)
 	r.alsoHolds(l, d, from, to, trail)
+	r.closes(l, trail)
+}
+
+// closes reads what a leg should come out at.
+func (r *resolver) closes(l *lined, trail []string) {
+	c := l.doc.Line.Closes
+	if c == nil {
+		return
+	}
+	path := l.path + ".closes"
+	switch {
+	case c.Corner != "" && c.Face != "":
+		r.faults.Add(path, "a corner and a face: give one of them")
+	case c.Corner != "":
+		r.corner(path+".corner", c.Corner)
+	case c.Face != "":
+		l.closes = r.face(path+".face", c.Face, false, trail)
+	default:
+		r.faults.Add(path, "give the corner or the face it should come out at")
+	}
 }
 
 func (r *resolver) placed(p survey.Point) job.Place {

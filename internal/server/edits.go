@@ -59,6 +59,38 @@ func (s *Server) editRoutes(api huma.API) {
 				return nil
 			})
 		})
+	huma.Register(api, huma.Operation{OperationID: "put-walls", Method: http.MethodPut, Path: "/api/jobs/{id}/walls", Summary: "Give several walls anew at once"},
+		func(ctx context.Context, in *struct {
+			JobID
+			IfMatch
+			Body struct {
+				Walls []job.Wall `json:"walls" nullable:"false" minItems:"1" maxItems:"500"`
+			}
+		}) (*jobAnswer, error) {
+			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {
+				for _, w := range in.Body.Walls {
+					putWall(d, w)
+				}
+				return nil
+			})
+		})
+	huma.Register(api, huma.Operation{OperationID: "apply-fix", Method: http.MethodPost, Path: "/api/jobs/{id}/walls/{wall}/fix", Summary: "Do one of the fixes that the plan offers for a wall"},
+		func(ctx context.Context, in *struct {
+			JobID
+			IfMatch
+			Wall string `path:"wall"`
+			Body struct {
+				Fix string `json:"fix" minLength:"1" maxLength:"200" doc:"Its id, as the plan gives it."`
+			}
+		}) (*jobAnswer, error) {
+			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {
+				done, err := plan.ApplyFix(*d, in.Wall, in.Body.Fix)
+				if err == nil {
+					*d = done
+				}
+				return err
+			})
+		})
 	huma.Register(api, huma.Operation{OperationID: "compare-wall", Method: http.MethodPost, Path: "/api/jobs/{id}/walls/{wall}/compare", Summary: "A wall in another place, side by side by what it costs; nothing is changed"},
 		func(ctx context.Context, in *struct {
 			JobID

@@ -16,6 +16,7 @@ func (s *Store) load(tx *gorm.DB, head jobRow) (Job, error) {
 		d.Rules = &job.Rules{
 			Spacing: t.text(head.Spacing), Method: head.Method, Fit: t.text(head.Fit), Hold: t.text(head.Hold),
 			Floor: head.Floor, Lap: t.text(head.Lap), Kerf: t.text(head.Kerf), Board: t.text(head.Board),
+			FixFloor: head.FixFloor, FixCeiling: head.FixCeiling,
 		}
 	}
 	var lumber []lumberRow
@@ -29,7 +30,7 @@ func (s *Store) load(tx *gorm.DB, head jobRow) (Job, error) {
 		}
 	}
 	for _, l := range lumber {
-		one := job.Lumber{ID: l.ID, Thickness: t.text(l.Thickness), Depth: t.text(l.Depth), Treated: l.Treated}
+		one := job.Lumber{ID: l.ID, Thickness: t.text(l.Thickness), Depth: t.text(l.Depth), Treated: l.Treated, Track: l.Track}
 		for _, stock := range l.Stock {
 			one.Stock = append(one.Stock, head.Units.Write(measure.Length(stock)))
 		}
@@ -62,6 +63,7 @@ func (t *texts) wall(w wallRow, openings []openingRow) job.Wall {
 	out := job.Wall{
 		ID: w.ID, Name: w.Name, From: job.Place{X: t.text(w.FromX), Y: t.text(w.FromY)}, To: job.Place{X: t.text(w.ToX), Y: t.text(w.ToY)},
 		Body: w.Body, Lumber: w.Lumber, Bottom: w.Bottom, Top: w.Top, Line: w.Line,
+		Ends: w.Ends, Membrane: w.Membrane, FixFloor: w.FixFloor, FixCeiling: w.FixCeiling, Pending: w.Pending,
 	}
 	if w.Layout {
 		out.Layout = &job.Layout{From: w.Hook, Spacing: t.text(w.Spacing), Offset: t.text(w.Offset), Mode: w.Mode}

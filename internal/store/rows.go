@@ -11,21 +11,25 @@ import (
 )
 
 type jobRow struct {
-	CrewID    string `gorm:"primaryKey"`
-	ID        string `gorm:"primaryKey"`
-	Revision  int64
-	Name      string
-	Units     measure.System
-	Mark      *int64
-	Rules     bool
-	Spacing   *int64
-	Method    string
-	Fit       *int64
-	Hold      *int64
-	Floor     string
-	Lap       *int64
-	Kerf      *int64
-	Board     *int64
+	CrewID   string `gorm:"primaryKey"`
+	ID       string `gorm:"primaryKey"`
+	Revision int64
+	Name     string
+	Units    measure.System
+	Mark     *int64
+	Rules    bool
+	Spacing  *int64
+	Method   string
+	Fit      *int64
+	Hold     *int64
+	Floor    string
+	Lap      *int64
+	Kerf     *int64
+	Board    *int64
+
+	FixFloor   *job.Fixing `gorm:"serializer:json"`
+	FixCeiling *job.Fixing `gorm:"serializer:json"`
+
 	Survey    bool
 	Noise     *int64
 	Found     found       `gorm:"serializer:json"`
@@ -55,6 +59,7 @@ type lumberRow struct {
 	Depth     *int64
 	Stock     []int64 `gorm:"serializer:json"`
 	Treated   bool
+	Track     bool
 }
 
 type wallRow struct {
@@ -77,6 +82,12 @@ type wallRow struct {
 	Offset   *int64
 	Mode     string
 	Line     *job.Line `gorm:"serializer:json"`
+
+	Ends       []job.WallEnd `gorm:"serializer:json"`
+	Membrane   bool
+	FixFloor   *job.Fixing   `gorm:"serializer:json"`
+	FixCeiling *job.Fixing   `gorm:"serializer:json"`
+	Pending    []job.Pending `gorm:"serializer:json"`
 }
 
 type openingRow struct {
@@ -221,6 +232,7 @@ func rowOf(crew, id string, revision int64, d job.Document) (jobRow, error) {
 	if r := d.Rules; r != nil {
 		row.Spacing, row.Method, row.Fit, row.Hold = t.nm(r.Spacing), r.Method, t.nm(r.Fit), t.nm(r.Hold)
 		row.Floor, row.Lap, row.Kerf, row.Board = r.Floor, t.nm(r.Lap), t.nm(r.Kerf), t.nm(r.Board)
+		row.FixFloor, row.FixCeiling = r.FixFloor, r.FixCeiling
 	}
 	if s := d.Survey; s != nil {
 		row.Noise = t.nm(s.Noise)
@@ -240,7 +252,7 @@ func (s *Store) saveParts(tx *gorm.DB, id string, revision int64, d job.Document
 	}
 	t := texts{units: d.Units}
 	for i, l := range d.Lumber {
-		row := lumberRow{CrewID: s.crew, JobID: id, ID: l.ID, Position: i, Thickness: t.nm(l.Thickness), Depth: t.nm(l.Depth), Treated: l.Treated}
+		row := lumberRow{CrewID: s.crew, JobID: id, ID: l.ID, Position: i, Thickness: t.nm(l.Thickness), Depth: t.nm(l.Depth), Treated: l.Treated, Track: l.Track}
 		for _, stock := range l.Stock {
 			row.Stock = append(row.Stock, *t.nm(stock))
 		}
@@ -269,6 +281,7 @@ func (s *Store) saveWall(tx *gorm.DB, t *texts, id string, i int, w job.Wall) er
 	row := wallRow{
 		CrewID: s.crew, JobID: id, ID: w.ID, Position: i, Name: w.Name, FromX: t.nm(w.From.X), FromY: t.nm(w.From.Y), ToX: t.nm(w.To.X), ToY: t.nm(w.To.Y),
 		Body: w.Body, Lumber: w.Lumber, Bottom: w.Bottom, Top: w.Top, Layout: w.Layout != nil, Line: w.Line,
+		Ends: w.Ends, Membrane: w.Membrane, FixFloor: w.FixFloor, FixCeiling: w.FixCeiling, Pending: w.Pending,
 	}
 	if l := w.Layout; l != nil {
 		row.Hook, row.Spacing, row.Offset, row.Mode = l.From, t.nm(l.Spacing), t.nm(l.Offset), l.Mode

@@ -44,6 +44,11 @@ func TestAJobComesBackAsItWasKept(t *testing.T) {
 		require.Empty(t, faults)
 		d.Walls[0].Layout.Offset = "1/64 in"
 		d.Rules.Lap = "" // a default stays a default
+		d.Rules.FixFloor = &job.Fixing{By: "resin", Length: d.Lumber[0].Depth, Cure: 24}
+		d.Walls[1].Ends = []job.WallEnd{{End: "start", Style: "ladder", Tie: "strap"}}
+		d.Walls[1].Membrane, d.Walls[1].FixCeiling = true, &job.Fixing{By: "adhesive"}
+		d.Walls[1].Pending = []job.Pending{{From: d.Lumber[0].Thickness, To: d.Lumber[0].Depth, What: "floor to be broken out"}}
+		d.Lumber[1].Track = true
 		kept, err := s.Create(ctx, id[:35]+fmt.Sprint(i), d)
 		require.NoError(t, err)
 		assert.Equal(t, string(job.Write(job.Canonical(d))), string(job.Write(kept.Document)), file)

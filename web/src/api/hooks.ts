@@ -47,6 +47,8 @@ export type Edit =
   | { do: "outline"; dxf: string; layer: string; unit: "mm" | "cm" | "m" | "in" | "ft" }
   | { do: "reading"; reading: Reading }
   | { do: "wall"; wall: Wall }
+  | { do: "walls"; walls: Wall[] }
+  | { do: "fix"; wall: string; fix: string }
   | { do: "remove-wall"; wall: string }
   | { do: "settings"; settings: Pick<Job["document"], "name" | "mark" | "rules"> }
   | { do: "lumber"; lumber: NonNullable<Job["document"]["lumber"]>[number] };
@@ -92,6 +94,15 @@ function send(id: string, match: string, edit: Edit): Promise<Job> {
     case "wall":
       return got(
         api.PUT("/api/jobs/{id}/walls/{wall}", { params: { path: { id, wall: edit.wall.id }, header }, body: edit.wall }),
+      );
+    case "walls":
+      return got(api.PUT("/api/jobs/{id}/walls", { params: { path: { id }, header }, body: { walls: edit.walls } }));
+    case "fix":
+      return got(
+        api.POST("/api/jobs/{id}/walls/{wall}/fix", {
+          params: { path: { id, wall: edit.wall }, header },
+          body: { fix: edit.fix },
+        }),
       );
     case "remove-wall":
       return got(api.DELETE("/api/jobs/{id}/walls/{wall}", { params: { path: { id, wall: edit.wall }, header } }));

@@ -438,6 +438,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/walls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Give several walls anew at once */
+        put: operations["put-walls"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/walls/{wall}": {
         parameters: {
             query?: never;
@@ -467,6 +484,23 @@ export interface paths {
         put?: never;
         /** A wall in another place, side by side by what it costs; nothing is changed */
         post: operations["compare-wall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/walls/{wall}/fix": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Do one of the fixes that the plan offers for a wall */
+        post: operations["apply-fix"];
         delete?: never;
         options?: never;
         head?: never;
@@ -533,6 +567,10 @@ export interface components {
             question: string;
             wall: string;
         };
+        "Apply-fixRequest": {
+            /** @description Its id, as the plan gives it. */
+            fix: string;
+        };
         Assess: {
             answers?: components["schemas"]["Answer"][];
             /** @description Health cards confirmed. */
@@ -560,6 +598,12 @@ export interface components {
         Clearance: {
             below?: string;
             side?: string;
+        };
+        Closes: {
+            /** @description Corner of the room. */
+            corner?: string;
+            /** @description Or a face. */
+            face?: string;
         };
         "Compare-wallResponse": {
             rows: components["schemas"]["PlanCompared"][];
@@ -665,6 +709,14 @@ export interface components {
              */
             type: string;
         };
+        ExistingOpening: {
+            /** @description Station of its one side, from the wall's first corner. */
+            from: string;
+            /** @description Station of the other. */
+            to: string;
+            /** @description Door to the yard, window, … */
+            what?: string;
+        };
         ExistingWall: {
             /** @description Over all. */
             depth?: string;
@@ -682,6 +734,8 @@ export interface components {
             /** @enum {string} */
             material?: "timber" | "steel" | "masonry" | "concrete" | "unknown";
             name?: string;
+            /** @description Doors and windows that are there. */
+            openings?: components["schemas"]["ExistingOpening"][];
             /** @description Stations of stud centres, from the first corner. */
             studs?: string[];
             /** @description Corner. */
@@ -692,6 +746,19 @@ export interface components {
         Extra: {
             column: string;
             value: string;
+        };
+        Fixing: {
+            /** @enum {string} */
+            by?: "screw" | "nail" | "pin" | "bolt" | "resin" | "adhesive";
+            /**
+             * Format: double
+             * @description Hours before it may be loaded, as its maker says.
+             */
+            cure?: number;
+            /** @description Of the fixing, under its head: its bite is that less the plates. */
+            length?: string;
+            /** @description Farthest apart. Default 24 in or 600 mm; pins 48 in or 1200 mm; bolts and resin 16 in or 400 mm. */
+            step?: string;
         };
         FloorCheck: {
             cause?: string;
@@ -713,6 +780,8 @@ export interface components {
             /** @description Where it goes. */
             home?: string;
             id: string;
+            /** @description Where along its wall, from the first corner. */
+            station?: string;
             wall: string;
             /** @description Switch, socket, thermostat, vent, radiator, … */
             what: string;
@@ -833,10 +902,17 @@ export interface components {
             /** @description Parallel: the distance measured near the face's other end, where it differs. */
             atEnd?: string;
             /**
-             * @description Parallel to a face at a distance; square off it at a station; its finish in line with a face's; centred between two; through two marks; so much clear between finishes; a furring before a wall that leans and bulges (at is its clearance).
+             * @description Parts: at which ends a board comes that counts into the length; each is rules.board. Default none.
              * @enum {string}
              */
-            by: "parallel" | "square" | "in-line" | "centred" | "through" | "clear" | "furring";
+            boards?: "start" | "stop" | "both";
+            /**
+             * @description Parallel to a face at a distance; square off it at a station; its finish in line with a face's; centred between two; through two marks; so much clear between finishes; a furring before a wall that leans and bulges (at is its clearance); the next leg of a zigzag, squared off the end of the last one (face).
+             * @enum {string}
+             */
+            by: "parallel" | "square" | "in-line" | "centred" | "through" | "clear" | "furring" | "leg";
+            /** @description Leg: what the zigzag should come out at; the closing error is shown. */
+            closes?: components["schemas"]["Closes"];
             /**
              * Format: double
              * @description Square: another angle off the face. Default 90.
@@ -860,11 +936,18 @@ export interface components {
             /** @description Default: as far as the room goes. */
             start?: components["schemas"]["LineEnd"];
             stop?: components["schemas"]["LineEnd"];
+            /**
+             * @description Leg: which way it turns off the last, seen along that. Default left.
+             * @enum {string}
+             */
+            turn?: "left" | "right";
         };
         LineEnd: {
             face?: string;
             /** @description Kept off it. */
             gap?: string;
+            /** @description Runs past that new wall, flush with its far side, in place of butting it. */
+            past?: boolean;
         };
         "List-jobsResponse": {
             jobs: components["schemas"]["Summary"][];
@@ -877,6 +960,8 @@ export interface components {
             stock?: string[];
             /** @description Actual thickness. */
             thickness: string;
+            /** @description Steel track, used as a plate: thickness is its metal's. */
+            track?: boolean;
             treated?: boolean;
         };
         Obstruction: {
@@ -921,6 +1006,13 @@ export interface components {
             length: string;
             what?: string;
         };
+        Pending: {
+            /** @description Station. */
+            from: string;
+            to: string;
+            /** @description What it waits for. */
+            what: string;
+        };
         Place: {
             station?: string;
             wall?: string;
@@ -940,13 +1032,44 @@ export interface components {
             units: "imperial" | "metric";
             walls: components["schemas"]["PlanWall"][];
         };
+        PlanAdvice: {
+            /** @description Station. */
+            at?: string;
+            /** @description taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening */
+            code: string;
+            fixes: components["schemas"]["PlanFix"][];
+            /** @enum {string} */
+            level: "stop" | "warn" | "note";
+            text: string;
+        };
         PlanAgainstSaid: {
+            /** @description Its length less the plate. */
+            bite?: string;
             /** @description Length of each block: the clear bay. */
             block?: string;
             /** @description Stations of the blocks' centres. */
             blocks: string[];
+            /**
+             * @description What the plate is fixed with.
+             * @enum {string}
+             */
+            by: "screw" | "nail" | "pin" | "bolt" | "resin" | "adhesive";
+            /**
+             * Format: int64
+             * @description Fixings in all.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Hours before it may be loaded, as its maker says.
+             */
+            cure?: number;
             fix?: string;
             fixings: components["schemas"]["PlanFixedAt"][];
+            /** @description What to heed with it. */
+            heed?: string;
+            /** @description Of the fixing; left out where it wasn't given. */
+            length?: string;
             /** @enum {string} */
             lie: "crosses" | "under" | "between" | "none" | "not-read";
             /** @enum {string} */
@@ -954,6 +1077,8 @@ export interface components {
             /** @description Plate stubs too short for two fixings. */
             short: components["schemas"]["PlanShortStub"][];
             text: string;
+            /** @description That in a sentence. */
+            with: string;
         };
         PlanAsk: {
             next: components["schemas"]["PlanAskStep"][];
@@ -1069,6 +1194,22 @@ export interface components {
             then: string;
             what: string;
         };
+        PlanCornerDetail: {
+            /** @enum {string} */
+            end: "start" | "end";
+            /** @description How far the end stud is held back. */
+            held?: string;
+            /** @description From here, the plate's end, … */
+            heldA: components["schemas"]["PlanDot"];
+            /** @description … to here, the stud. */
+            heldB: components["schemas"]["PlanDot"];
+            high: components["schemas"]["PlanDot"];
+            low: components["schemas"]["PlanDot"];
+            /** @description The wall it meets. */
+            wall: string;
+            walls: components["schemas"]["PlanDetailWall"][];
+            wood: components["schemas"]["PlanDetailPiece"][];
+        };
         PlanCounted: {
             raw: string;
             reading: string;
@@ -1095,6 +1236,24 @@ export interface components {
             members: string[];
             /** @enum {string} */
             state: "ready" | "measure-first" | "blocked";
+        };
+        PlanDetailPiece: {
+            flat?: boolean;
+            id: string;
+            kind: string;
+            /** @description Not upright: it lies between two studs. */
+            lying?: boolean;
+            outline: components["schemas"]["PlanDot"][];
+        };
+        PlanDetailWall: {
+            /** @description Both board faces still to come: two places for each. */
+            board?: components["schemas"]["PlanDot"][];
+            id: string;
+            /** @description Where its name stands. */
+            name: components["schemas"]["PlanDot"];
+            outline: components["schemas"]["PlanDot"][];
+            /** @description It is there already: outline is its face and its back. */
+            there?: boolean;
         };
         PlanDeviceJudged: {
             id: string;
@@ -1130,6 +1289,8 @@ export interface components {
              * @description Thickness of the bottom plates.
              */
             bottom: number;
+            /** @description Its ends from above, large, where they meet another wall. */
+            corners?: components["schemas"]["PlanCornerDetail"][];
             /** @description Joists that cross a section of the room. */
             crossed?: components["schemas"]["PlanCrossedJoist"][];
             /** Format: double */
@@ -1247,6 +1408,11 @@ export interface components {
             text: string;
             wall?: string;
         };
+        PlanFix: {
+            /** @description What it is applied by, in this plan. */
+            id: string;
+            text: string;
+        };
         PlanFixedAt: {
             /** @description Station. */
             at: string;
@@ -1302,15 +1468,35 @@ export interface components {
         PlanMeeting: {
             /** @description Station along that wall, of this wall's middle. */
             at: string;
+            /** @description Saw setting off square, and its complement. */
+            bevel?: string;
+            /** @description At that wall's end. */
+            corner?: boolean;
             /** @enum {string} */
             end: "start" | "end";
             fix?: string;
+            /** @description The two walls' studs compared there. */
+            heights?: string;
+            /** @description How far this wall's end stud is held back. */
+            held?: string;
+            /** @description What a flat nailer leaves for the board. */
+            nailing?: string;
             new?: boolean;
+            /** @description By how much that wall runs past: this wall's depth over the corner. */
+            past?: string;
+            /** @description Of a new wall: end-studs, flat-nailer, ladder, scrap, serves. */
+            style?: string;
             text: string;
+            /** @enum {string} */
+            tie?: "lap" | "strap";
             /** @description The wall it meets, there or new. */
             wall: string;
+            /** @description Pieces in that wall that the meeting brings or is served by. */
+            wood?: string[];
         };
         PlanMember: {
+            /** @description How its ends are cut, where that isn't square; exact is to the long point. */
+            bevel?: string;
             /** @description Exact brought to the mark. */
             cut?: string;
             /** @description What the sum adds up to. */
@@ -1320,11 +1506,13 @@ export interface components {
             /** @description Station of the nearer face or end, from the wall's from end. */
             from: string;
             id: string;
-            /** @description stud, king, jack, header, cripple, sill, under-sill, bottom-plate, top-plate, block */
+            /** @description stud, king, jack, header, cripple, sill, under-sill, bottom-plate, top-plate, block, nogging, backer */
             kind: string;
             lumber: string;
             /** @description The opening it belongs to. */
             opening?: string;
+            /** @description What it waits for; its state is blocked then. */
+            pending?: string;
             /** @description Half the width of the 95 % interval of exact. */
             spread?: string;
             /** @enum {string} */
@@ -1364,6 +1552,17 @@ export interface components {
             /** @enum {string} */
             what: "again" | "tie" | "gap" | "floor" | "ceiling";
         };
+        PlanNotched: {
+            /** @description Station of its middle. */
+            at: string;
+            /** @enum {string} */
+            how: "bore" | "notch" | "through";
+            /** @description From the snapped face to its middle. */
+            off: string;
+            said: string;
+            text: string;
+            wide: string;
+        };
         PlanPieceChange: {
             member: string;
             /** @description The length it gives now; left out when the piece is gone. */
@@ -1379,6 +1578,23 @@ export interface components {
             reading: string;
             /** @description The station as it is read out. */
             said: string;
+        };
+        PlanPlatesSaid: {
+            /** @description What keeps the lowest plate off concrete: treated, track or membrane. */
+            ground?: string;
+            /**
+             * Format: int64
+             * @description For the straps.
+             */
+            nails: number;
+            /** @description Where the bottom plate is cut for what comes through it. */
+            notches: components["schemas"]["PlanNotched"][];
+            /** @description Plates that are alike and cut in one stack. */
+            stack?: string;
+            /** Format: int64 */
+            straps: number;
+            /** @description Straps and laps of the top plates. */
+            ties: components["schemas"]["PlanTied"][];
         };
         PlanProbed: {
             bites: string;
@@ -1585,6 +1801,13 @@ export interface components {
             to: "start" | "end";
             value: string;
         };
+        PlanTied: {
+            /** @description Station. */
+            at: string;
+            said: string;
+            strap?: boolean;
+            what: string;
+        };
         PlanUsual: {
             /** @description Ids of all readings along walls, by wall and station. */
             byPlace: string[];
@@ -1595,6 +1818,8 @@ export interface components {
             rules: components["schemas"]["Rules"];
         };
         PlanWall: {
+            /** @description What to decide about its line, each with fixes that can be done at a touch. */
+            advice?: components["schemas"]["PlanAdvice"][];
             /** @description How it lies to floor and ceiling joists, and where its plates are fixed. */
             against?: components["schemas"]["PlanAgainstSaid"][];
             findings: components["schemas"]["PlanFinding"][];
@@ -1606,6 +1831,8 @@ export interface components {
             /** @description What its two ends meet. */
             meets?: components["schemas"]["PlanMeeting"][];
             members: components["schemas"]["PlanMember"][];
+            /** @description How its plates are cut, notched and tied. */
+            plates?: components["schemas"]["PlanPlatesSaid"];
         };
         PlanWallJudged: {
             /** @description Posts that aren't followed to solid ground. */
@@ -1677,6 +1904,9 @@ export interface components {
         "Put-cornersRequest": {
             corners: components["schemas"]["Corner"][];
         };
+        "Put-wallsRequest": {
+            walls: components["schemas"]["Wall"][];
+        };
         Reading: {
             /**
              * @description What a gap's tape stood between. Default open.
@@ -1718,8 +1948,12 @@ export interface components {
             board?: string;
             /** @description How much shorter than the space a piece between the plates is cut. Default 1/16 in or 2 mm. */
             fit?: string;
+            /** @description What top plates are fixed with. Default screws. */
+            fixCeiling?: components["schemas"]["Fixing"];
+            /** @description What bottom plates are fixed with. Default screws into timber, pins into concrete. */
+            fixFloor?: components["schemas"]["Fixing"];
             /**
-             * @description On concrete the lowest bottom plate must be treated. Default timber.
+             * @description On concrete the lowest bottom plate must be treated, steel track, or have a membrane under it. Default timber.
              * @enum {string}
              */
             floor?: "timber" | "concrete";
@@ -1898,6 +2132,12 @@ export interface components {
             body?: "left" | "right";
             /** @description Plates from the floor up. Default one of the wall's lumber. */
             bottom?: string[];
+            /** @description How its ends meet what they come to, where that is chosen. */
+            ends?: components["schemas"]["WallEnd"][];
+            /** @description In place of the job's. */
+            fixCeiling?: components["schemas"]["Fixing"];
+            /** @description In place of the job's. */
+            fixFloor?: components["schemas"]["Fixing"];
             /** @description One end of the snapped line; left out where line places the wall. */
             from?: components["schemas"]["Place"];
             id: string;
@@ -1905,12 +2145,30 @@ export interface components {
             /** @description How the line lies, in place of from and to. */
             line?: components["schemas"]["Line"];
             lumber: string;
+            /** @description A membrane lies under its bottom plate. */
+            membrane?: boolean;
             /** @description What the crew calls it. */
             name?: string;
             openings?: components["schemas"]["Opening"][];
+            /** @description Stretches held back: counted and shown, not cut. */
+            pending?: components["schemas"]["Pending"][];
             to?: components["schemas"]["Place"];
             /** @description Plates from the studs up. Default one of the wall's lumber. */
             top?: string[];
+        };
+        WallEnd: {
+            /** @enum {string} */
+            end: "start" | "end";
+            /**
+             * @description The wood that the meeting brings in the wall that runs past: an end stud on each and no more; a flat nailer; a ladder of blocks; scrap backing put in later; a layout stud that serves already. Default: what stands there decides.
+             * @enum {string}
+             */
+            style?: "end-studs" | "flat-nailer" | "ladder" | "scrap" | "serves";
+            /**
+             * @description How the top plates are tied: the second laps the neighbour, or all are cut alike and strapped. Default lap where both walls have two.
+             * @enum {string}
+             */
+            tie?: "lap" | "strap";
         };
         Wanted: {
             height?: string;
@@ -3213,6 +3471,46 @@ export interface operations {
             };
         };
     };
+    "put-walls": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Put-wallsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "put-wall": {
         parameters: {
             query?: never;
@@ -3315,6 +3613,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Compare-wallResponse"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "apply-fix": {
+        parameters: {
+            query?: never;
+            header: {
+                /** @description The job's revision, in quotes, as in its ETag. */
+                "If-Match": string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                wall: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Apply-fixRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobBody"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,383 @@
+package framing
+
+import (
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// butted is a wall that another one of the same lumber butts from a station.
+func butted(long, from measure.Length, style Style) *Wall {
+	return wall(long, func(w *Wall) {
+		w.Joins = []Join{{Other: "B", From: from, To: from + w.Lumber.Depth, Style: style, Square: true}}
+	})
+}
+
+func TestEachStyleBringsItsWood(t *testing.T) {
+	for name, c := range map[string]struct {
+		from  measure.Length
+		style Style
+		came  Style
+		wood  string // uprights, besides those of the wall without the corner
+		rungs int
+	}{
+		"at the end, nothing chosen":        {0, "", FlatNailer, "1 1/2–5", 0},
+		"at the end, an end stud on each":   {0, EndStuds, EndStuds, "", 0},
+		"at the far end":                    {140 * in, FlatNailer, FlatNailer, "138 1/2–142", 0},
+		"along it, between two studs":       {40 * in, "", Ladder, "", 3},
+		"along it, a flat nailer":           {40 * in, FlatNailer, FlatNailer, "38 1/2–40 40–43 1/2 43 1/2–45", 0},
+		"along it, where a stud stands":     {30 * in, "", Serves, "", 0},
+		"scrap backing, put in later":       {40 * in, Scrap, Scrap, "", 0},
+		"a nailer takes a layout stud away": {31 * in, FlatNailer, FlatNailer, "29 1/2–31 31–34 1/2 34 1/2–36", 0},
+	} {
+		t.Run(name, func(t *testing.T) {
+			plain := Frame(wall(143*in+in/2), rules, level(2440), Found{})
+			f := Frame(butted(143*in+in/2, c.from, c.style), rules, level(2440), Found{})
+			require.Len(t, f.Joined, 1)
+			assert.Equal(t, c.came, f.Joined[0].Style)
+			stood := places(plain.Members, Stud, Backer)
+			var came []string
+			for _, p := range places(f.Members, Stud, Backer) {
+				if !slices.Contains(stood, p) {
+					came = append(came, p)
+				}
+			}
+			assert.Equal(t, c.wood, joinWords(came))
+			rungs := 0
+			for _, m := range f.Members {
+				if m.Kind == Nogging {
+					rungs++
+					assert.Equal(t, 29*in/2, m.Cut, "to its bay")
+				}
+			}
+			assert.Equal(t, c.rungs, rungs)
+			if c.came == Serves {
+				assert.Equal(t, []string{"A-S3"}, f.Joined[0].Members)
+			}
+		})
+	}
+	f := Frame(butted(143*in+in/2, 31*in, FlatNailer), rules, level(2440), Found{})
+	assert.NotContains(t, places(f.Members, Stud), "31 1/4–32 3/4", "the nailer takes its place")
+	assert.Equal(t, 3*in/2, f.Joined[0].Nailing)
+}
+
+func joinWords(all []string) string {
+	out := ""
+	for i, s := range all {
+		if i > 0 {
+			out += " "
+		}
+		out += s
+	}
+	return out
+}
+
+func TestAWallThatComesIntoADoorIsStopped(t *testing.T) {
+	f := Frame(wall(144*in, door(60*in, 32*in), func(w *Wall) { w.Joins = []Join{{Other: "B", From: 58 * in, To: 61*in + in/2}} }), rules, level(2440), Found{})
+	assert.Contains(t, codes(f), "meets-opening")
+	beside := Frame(wall(144*in, door(60*in, 32*in), func(w *Wall) {
+		w.Joins = []Join{{Other: "B", From: 79 * in, To: 82*in + in/2, Style: FlatNailer}}
+	}), rules, level(2440), Found{})
+	assert.Contains(t, codes(beside), "no-room-for-nailer", "a king stands there")
+}
+
+func TestAButtingWallsEndStudIsHeldBack(t *testing.T) {
+	f := Frame(wall(101*in, func(w *Wall) { w.Start.Held = in / 16 }), rules, level(2440), Found{})
+	assert.Equal(t, "1/16–1 9/16", places(f.Members, Stud)[0])
+	equal := Frame(wall(101*in, func(w *Wall) { w.Start.Held, w.Layout.Equal = in/16, true }), rules, level(2440), Found{})
+	studs := equal.Members
+	var bays []measure.Length
+	var last *Member
+	for i := range studs {
+		if studs[i].Kind == Stud {
+			if last != nil {
+				bays = append(bays, studs[i].From-last.To)
+			}
+			last = &studs[i]
+		}
+	}
+	assert.LessOrEqual(t, slices.Max(bays)-slices.Min(bays), measure.Length(2), "the bays stay equal")
+	// a king at the very end, or tight to the end stud, is not pushed off its place
+	king := Frame(wall(144*in, door(18*in+5*in/2, 32*in), func(w *Wall) { w.Start.Held = in }), rules, level(2440), Found{})
+	assert.Equal(t, "0–1 1/2", places(king.Members, Stud)[0])
+}
+
+func TestTopAndBottomNeedNotBeEqual(t *testing.T) {
+	f := Frame(wall(101*in, func(w *Wall) {
+		w.Start.Top, w.Start.Lean, w.Start.Held = 5*in/8, "old wall leans in", 5*in/8
+		w.Stop.Top, w.Stop.Lean = -in/4, "old wall leans away"
+	}), rules, level(2440), Found{})
+	var bottom, top Member
+	for _, m := range f.Members {
+		switch m.Kind {
+		case BottomPlate:
+			bottom = m
+		case TopPlate:
+			top = m
+		}
+	}
+	assert.Equal(t, 101*in, bottom.Cut)
+	assert.Equal(t, 101*in-5*in/8+in/4, top.Cut)
+	assert.Equal(t, "old wall leans in", top.Sum[1].What)
+	assert.Equal(t, "5/8–2 1/8", places(f.Members, Stud)[0], "the end stud stands plumb, clear of the lean")
+}
+
+// through: − depth, butting: + depth (the work, step 3).
+func TestTheSecondPlateLaps(t *testing.T) {
+	second := func(f *Framed) []string {
+		var all []Member
+		for _, m := range f.Members {
+			if m.Layer == 1 {
+				all = append(all, m)
+			}
+		}
+		return places(all, TopPlate)
+	}
+	two := func(w *Wall) { w.Top = []*Lumber{w.Lumber, w.Lumber} }
+	butting := wall(101*in, two, func(w *Wall) { w.Start.Lap = 7 * in / 2 })
+	assert.Equal(t, []string{"-3 1/2–101"}, second(Frame(butting, rules, level(2440), Found{})))
+	corner := butted(143*in, 0, "")
+	two(corner)
+	corner.Joins[0].Lap, corner.Start.Lap = true, -7*in/2
+	assert.Equal(t, []string{"3 1/2–143"}, second(Frame(corner, rules, level(2440), Found{})))
+	tee := butted(143*in, 40*in, "")
+	two(tee)
+	tee.Joins[0].Lap = true
+	f := Frame(tee, rules, level(2440), Found{})
+	assert.Equal(t, []string{"0–40", "43 1/2–143"}, second(f))
+	assert.False(t, f.Ties[len(f.Ties)-1].Strap)
+	strapped := Frame(butted(143*in, 40*in, ""), rules, level(2440), Found{})
+	require.NotEmpty(t, strapped.Ties)
+	assert.True(t, strapped.Ties[0].Strap)
+	assert.Equal(t, 8, strapped.Ties[0].Nails, "four on each side")
+}
+
+func TestThreeAlikeGoThroughTheSawInOneStack(t *testing.T) {
+	two := func(w *Wall) { w.Top = []*Lumber{w.Lumber, w.Lumber} }
+	assert.Equal(t, 3, Frame(wall(101*in, two), rules, level(2440), Found{}).Alike)
+	assert.Equal(t, 0, Frame(wall(101*in, two, door(50*in, 32*in)), rules, level(2440), Found{}).Alike, "the door cuts the bottom one")
+}
+
+// Every layer is covered exactly once, and a joint lands on a stud, clear of
+// openings and of the other layer's joints, or a finding says that none does.
+func TestPlatesCoverEachLayerOnce(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		long := measure.Length(rapid.IntRange(60, 700).Draw(t, "long")) * in
+		doors := rapid.IntRange(0, 2).Draw(t, "doors")
+		w := wall(long, func(w *Wall) {
+			stock := measure.Length(rapid.SampledFrom([]int{72, 96, 144, 192}).Draw(t, "stock")) * in
+			w.Lumber = &Lumber{ID: "2x4", Thickness: 3 * in / 2, Depth: 7 * in / 2, Stock: []measure.Length{stock}}
+			w.Layout.Spacing = measure.Length(rapid.SampledFrom([]int{12, 16, 24}).Draw(t, "spacing")) * in
+			w.Bottom, w.Top = []*Lumber{w.Lumber, w.Lumber}, []*Lumber{w.Lumber, w.Lumber}
+			for i := range doors {
+				centre := long * measure.Length(2*i+1) / measure.Length(2*doors)
+				if long >= measure.Length(doors)*60*in {
+					door(centre, 32*in)(w)
+				}
+			}
+			if rapid.Bool().Draw(t, "lean") && doors == 0 {
+				w.Start.Top, w.Start.Lean = 3*in/8, "lean"
+			}
+			if rapid.Bool().Draw(t, "tee") && doors == 0 && long > 80*in {
+				w.Joins = []Join{{Other: "B", From: 40 * in, To: 43*in + in/2, Lap: true, Style: Ladder}}
+			}
+		})
+		f := Frame(w, rules, level(2440), Found{})
+		excused := slices.Contains(codes(f), "plate-joint")
+		var centres []measure.Length
+		for _, m := range f.Members {
+			if m.Kind == Stud {
+				centres = append(centres, m.From+(m.To-m.From)/2)
+			}
+		}
+		for _, kind := range []Kind{BottomPlate, TopPlate} {
+			var met [2][]measure.Length
+			for layer := range 2 {
+				at := measure.Length(0)
+				if kind == TopPlate {
+					at = w.Start.Top
+				}
+				var gaps []piece
+				for _, m := range f.Members {
+					if m.Kind != kind || m.Layer != layer {
+						continue
+					}
+					require.GreaterOrEqual(t, m.From, at, "laid twice")
+					require.LessOrEqual(t, m.Cut, w.Lumber.Longest())
+					if m.From > at {
+						gaps = append(gaps, piece{at, m.From})
+					} else if m.From > w.Start.Top {
+						met[layer] = append(met[layer], m.From)
+					}
+					at = m.To
+				}
+				require.Equal(t, long, at, "the last reaches the end")
+				var want []piece
+				if kind == BottomPlate {
+					for _, o := range w.Openings {
+						want = append(want, piece{o.Left(), o.Right()})
+					}
+				} else if layer == 1 {
+					for _, j := range w.Joins {
+						want = append(want, piece{j.From, j.To})
+					}
+				}
+				require.Equal(t, want, gaps, "bare only in doors, and where the neighbour laps")
+			}
+			for layer, all := range met {
+				for _, c := range all {
+					if excused {
+						continue
+					}
+					require.Contains(t, centres, c, "on a stud")
+					for _, o := range met[1-layer] {
+						require.GreaterOrEqual(t, (o - c).Abs(), rules.Lap)
+					}
+				}
+			}
+		}
+	})
+}
+
+func TestStockThatAllowsItIsAlwaysJoinedWell(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		w := wall(measure.Length(rapid.IntRange(97, 900).Draw(t, "long"))*in, func(w *Wall) {
+			w.Top = []*Lumber{w.Lumber, w.Lumber}
+		})
+		require.NotContains(t, codes(Frame(w, rules, level(2440), Found{})), "plate-joint")
+	})
+}
+
+func TestABevelledPlateIsLongToItsPoint(t *testing.T) {
+	// a wall met at 52°: the end is cut 38° off square (the work, step 2)
+	further := measure.FromMillimetres(3.5 * 25.4 * 0.781286).Nearest(in / 16)
+	f := Frame(wall(101*in, func(w *Wall) { w.Start.Bevel, w.Start.Skew = 38, further }), rules, level(2440), Found{})
+	for _, m := range f.Members {
+		if m.Kind == TopPlate || m.Kind == BottomPlate {
+			assert.Equal(t, 101*in+further, m.Exact)
+			assert.Equal(t, "start cut 38.0° off square, 52.0° to the other wall, long point on the back", m.Bevel)
+			assert.Equal(t, "0–101", places([]Member{m}, m.Kind)[0])
+		}
+	}
+}
+
+func TestHowAPlateIsCutForAPipe(t *testing.T) {
+	for name, c := range map[string]struct {
+		x, y, wide float64
+		how        string
+		says       string
+	}{
+		"small, in the middle":  {50, 1.75, 1.5, "bore", "Bore 1 1/2, its middle 1 3/4 from the snapped face."},
+		"small, near the face":  {50, 0.5, 1, "notch", "Notch 1 wide and 1 deep from the snapped face."},
+		"small, near the back":  {50, 3.125, 0.75, "notch", "Notch 3/4 wide and 3/4 deep from the back face."},
+		"a drain":               {50, 1.75, 3, "through", "It takes the plate through, 3 wide"},
+		"bored it leaves a bit": {50, 1.25, 1.5, "through", "It takes the plate through"},
+	} {
+		t.Run(name, func(t *testing.T) {
+			f := Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{pipe(c.x, c.y, c.wide)}})
+			require.Len(t, f.Notches, 1)
+			assert.Equal(t, c.how, f.Notches[0].How)
+			assert.Contains(t, f.Notches[0].Say(rules), c.says)
+		})
+	}
+}
+
+func TestAStretchThatWaitsIsCountedNotCut(t *testing.T) {
+	f := Frame(wall(101*in, func(w *Wall) { w.Pending = []Pending{{30 * in, 50 * in, "pipe to be moved"}} }), rules, level(2440), Found{})
+	held := 0
+	for _, m := range f.Members {
+		if m.Pending != "" {
+			held++
+			assert.Equal(t, Blocked, m.State, m.ID)
+		} else {
+			assert.Equal(t, Ready, m.State, m.ID)
+		}
+	}
+	assert.Equal(t, 3, held, "two studs and the bottom plate")
+	assert.Contains(t, codes(f), "pending")
+}
+
+func TestFixingsByTheirKind(t *testing.T) {
+	metric := rules
+	mm := measure.Millimetre
+	metric.Units, metric.Concrete, metric.Mark = measure.Metric, true, mm
+	for name, c := range map[string]struct {
+		anchor Anchor
+		count  int
+		says   string
+		heed   string
+	}{
+		"pins, about 1200":      {Anchor{}, 4, "4 powder-driven pins.", "only who is trained"},
+		"bolts every 400":       {Anchor{By: "bolt", Length: 100 * mm}, 9, "100: 38 through the plate, 62 of bite", "silica"},
+		"resin wants its time":  {Anchor{By: "resin", Length: 120 * mm, Cure: 24}, 9, "82 of bite", "Leave it 24 h"},
+		"too short a bolt":      {Anchor{By: "bolt", Length: 30 * mm}, 9, "", "doesn't reach through the plate"},
+		"adhesive has no count": {Anchor{By: "adhesive"}, 0, "Adhesive along the whole plate.", "cure time"},
+		"a step of one's own":   {Anchor{By: "screw", Step: 300 * mm}, 11, "11 screws.", ""},
+	} {
+		t.Run(name, func(t *testing.T) {
+			w := wall(3000*mm, func(w *Wall) {
+				w.Lumber = &Lumber{ID: "38x89", Thickness: 38 * mm, Depth: 89 * mm, Stock: []measure.Length{4800 * mm}}
+				w.Bottom, w.Top, w.Layout.Spacing, w.Floor = []*Lumber{w.Lumber}, []*Lumber{w.Lumber}, 600*mm, c.anchor
+			})
+			a := Lies(Frame(w, metric, level(2440), Found{}), metric, Found{})[survey.Floor]
+			text, heed := a.With(metric)
+			assert.Equal(t, c.count, a.Count)
+			assert.Contains(t, text, c.says)
+			assert.Contains(t, heed, c.heed)
+		})
+	}
+}
+
+// Wherever a pipe rises, no fixing stands in it, in a foot, or off its stub,
+// and none is much farther from the next than its kind allows.
+func TestFixingsKeepTheirStepRoundPipes(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		long := measure.Length(rapid.IntRange(24, 400).Draw(t, "long")) * in
+		f := Frame(wall(long), rules, level(2440), Found{})
+		found := Found{Obstructions: []Obstruction{pipe(rapid.Float64Range(0, long.Inches()).Draw(t, "at"), 1.75, rapid.Float64Range(0.5, 4).Draw(t, "wide"))}}
+		a := Lies(f, rules, found)[survey.Floor]
+		from, to, ok := f.Wall.meets(found.Obstructions[0])
+		for i, x := range a.Fixings {
+			require.True(t, x.At > 0 && x.At < long)
+			if ok {
+				require.False(t, x.At > from && x.At < to, "in the pipe")
+			}
+			for _, m := range f.Members {
+				require.False(t, m.Kind == Stud && x.At > m.From && x.At < m.To, "in a foot")
+			}
+			if i > 0 {
+				require.LessOrEqual(t, x.At-a.Fixings[i-1].At, 30*in)
+			}
+		}
+	})
+}
+
+func TestBlocksAreNeverMoreThan24Apart(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		long := measure.Length(rapid.IntRange(20, 400).Draw(t, "long")) * in
+		f := Frame(wall(long), rules, level(2440), Found{Joists: run(survey.Ceiling, 0, -6, 16, 3)})
+		var last *Member
+		n := 0
+		for i := range f.Members {
+			m := &f.Members[i]
+			if m.Kind != Block {
+				continue
+			}
+			if last != nil {
+				require.LessOrEqual(t, m.From-last.From, 24*in)
+			} else {
+				require.Zero(t, m.From, "one at the end")
+			}
+			last = m
+			n++
+		}
+		require.Equal(t, long, last.To, "one at the other")
+		require.GreaterOrEqual(t, n, 2)
+	})
+}

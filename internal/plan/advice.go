@@ -1,0 +1,470 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/line"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// Advice is something to decide about a wall's line, with what can be done
+// about it.
+type Advice struct {
+	Code  string `json:"code" doc:"taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening"`
+	Level string `json:"level" enum:"stop,warn,note"`
+	At    string `json:"at,omitempty" doc:"Station."`
+	Text  string `json:"text"`
+	Fixes []Fix  `json:"fixes" nullable:"false"`
+}
+
+// Fix is one thing that can be done at a touch, and taken back.
+type Fix struct {
+	ID   string `json:"id" doc:"What it is applied by, in this plan."`
+	Text string `json:"text"`
+}
+
+// ApplyFix is the job with one of its plan's fixes done. The error is the
+// job.Faults of what comes out, or says that the plan offers no such fix.
+func ApplyFix(d job.Document, wall, fix string) (job.Document, error) {
+	p, err := Compute(d)
+	if err != nil {
+		return d, err
+	}
+	do := p.remedies[wall+"/"+fix]
+	if do == nil {
+		var faults job.Faults
+		faults.Add("fix", "%q isn't offered for wall %s any more: look again at what is", fix, wall)
+		return d, faults
+	}
+	out := job.Copy(d)
+	do(&out)
+	if faults := Check(out); len(faults) > 0 {
+		return d, faults
+	}
+	return out, nil
+}
+
+// adviser collects a wall's advice and what its fixes do.
+type adviser struct {
+	*setup
+	plan *Plan
+	wall *Wall
+	f    *framing.Framed
+	l    *lined
+	out  []Advice
+}
+
+// advise writes what to decide about each wall's line.
+func (s *setup) advise(p *Plan, framed []*framing.Framed) {
+	p.remedies = map[string]func(*job.Document){}
+	for i, f := range framed {
+		a := &adviser{setup: s, plan: p, wall: &p.Walls[i], f: f, l: s.lines[f.Wall.ID], out: []Advice{}}
+		a.crossed()
+		a.covers()
+		a.taper()
+		a.closing()
+		a.meetings(framed)
+		a.joists()
+		a.hooked()
+		a.pending()
+		a.wall.Advice = a.out
+	}
+}
+
+func (a *adviser) say(code, level, at, text string) *Advice {
+	a.out = append(a.out, Advice{Code: code, Level: level, At: at, Text: text, Fixes: []Fix{}})
+	return &a.out[len(a.out)-1]
+}
+
+// offer adds a fix that changes this wall.
+func (a *adviser) offer(to *Advice, id, text string, do func(w *job.Wall)) {
+	name := a.f.Wall.ID
+	a.offerAll(to, id, text, func(d *job.Document) {
+		if w := wallIn(d, name); w != nil {
+			do(w)
+		}
+	})
+}
+
+func (a *adviser) offerAll(to *Advice, id, text string, do func(d *job.Document)) {
+	to.Fixes = append(to.Fixes, Fix{id, text})
+	a.plan.remedies[a.f.Wall.ID+"/"+id] = do
+}
+
+func wallIn(d *job.Document, id string) *job.Wall {
+	for i := range d.Walls {
+		if d.Walls[i].ID == id {
+			return &d.Walls[i]
+		}
+	}
+	return nil
+}
+
+func (a *adviser) taper() {
+	if a.l == nil || a.l.taper == 0 {
+		return
+	}
+	now := a.l.doc.Line.Follow
+	if now == "" {
+		now = "both"
+	}
+	follows := map[string]string{"both": "both distances", "start": "the first distance", "end": "the far distance"}
+	more := "more"
+	if a.l.taper < 0 {
+		more = "less"
+	}
+	to := a.say("taper", "note", "", fmt.Sprintf("Taper: the far end was measured %s %s. It follows %s.", a.sayMM(math.Abs(a.l.taper)), more, follows[now]))
+	for _, f := range []string{"both", "start", "end"} {
+		if f != now {
+			a.offer(to, "follow-"+f, "Follow "+follows[f], func(w *job.Wall) { w.Line.Follow = f })
+		}
+	}
+}
+
+// closingError is how far a leg's end lies from what it should come out at:
+// what is still wanted along it, and how far that lies to its left, in mm.
+func (s *setup) closingError(l *lined) (along, left float64, on string, ok bool) {
+	if l == nil || l.doc.Line.Closes == nil {
+		return 0, 0, "", false
+	}
+	c := l.doc.Line.Closes
+	ux, uy := l.ray.UX, l.ray.UY
+	if c.Corner != "" {
+		i, known := s.cornerOf[c.Corner]
+		if !known || i >= len(s.solved().Corners) {
+			return 0, 0, "", false
+		}
+		p := s.solved().Corners[i].At
+		return (p.X-l.end.X)*ux + (p.Y-l.end.Y)*uy, ux*(p.Y-l.end.Y) - uy*(p.X-l.end.X), "corner " + c.Corner, true
+	}
+	if l.closes == nil {
+		return 0, 0, "", false
+	}
+	t, err := line.Ray{At: l.end, UX: ux, UY: uy}.Meets(l.closes)
+	return t, 0, c.Face, err == nil
+}
+
+func (a *adviser) closing() {
+	along, left, on, ok := a.closingError(a.l)
+	if !ok {
+		return
+	}
+	mark := a.rules.Mark.Millimetres()
+	text := fmt.Sprintf("The zigzag closes on %s.", on)
+	level := "note"
+	if math.Abs(along) >= mark/2 || math.Abs(left) >= mark/2 {
+		level = "warn"
+		text = fmt.Sprintf("Closing error on %s: %s %s", on, a.sayMM(math.Abs(along)), map[bool]string{true: "short", false: "too long"}[along > 0])
+		if math.Abs(left) >= mark/2 {
+			text += fmt.Sprintf(", and %s to the %s of it", a.sayMM(math.Abs(left)), map[bool]string{true: "right", false: "left"}[left > 0])
+		}
+		text += ". Measure the legs again before trusting either."
+	}
+	to := a.say("closing", level, a.wall.Length, text)
+	if by := a.rules.Units.Estimate(along).Nearest(a.rules.Mark); by != 0 && len(a.l.doc.Line.Parts) > 0 {
+		u := a.rules.Units
+		word := "longer"
+		if by < 0 {
+			word = "shorter"
+		}
+		a.offer(to, "close", fmt.Sprintf("Make this leg %s %s, so that it closes", u.Say(by.Abs(), 0), word), func(w *job.Wall) {
+			w.Line.Parts = append(w.Line.Parts, job.Part{What: "to close on " + on, Length: u.Write(by)})
+		})
+	}
+}
+
+// meetings offers the styles of each corner, and who runs past.
+func (a *adviser) meetings(framed []*framing.Framed) {
+	k := 0
+	for _, m := range a.meets {
+		if m.wall != a.f.Wall {
+			continue
+		}
+		said := a.wall.Meets[k]
+		k++
+		if m.existing != nil {
+			a.behind(m, said)
+			continue
+		}
+		level := "note"
+		text := said.Text + " " + said.Fix
+		if said.Heights != "" {
+			text += " " + said.Heights + "."
+		}
+		to := a.say("corner", level, "", text)
+		for _, style := range []framing.Style{framing.FlatNailer, framing.Ladder, framing.Scrap, framing.EndStuds, framing.Serves} {
+			corner := said.Corner
+			if string(style) == said.Style || style == framing.EndStuds && !corner || style == framing.Serves && (corner || !a.serves(m, framed)) || style == framing.Ladder && corner {
+				continue
+			}
+			a.offer(to, "style-"+said.End+"-"+string(style), "Take "+styleSaid[style], func(w *job.Wall) { endOf(w, said.End).Style = string(style) })
+		}
+		if len(m.wall.Top) == 2 && len(m.other.Top) == 2 && m.at().Bevel == 0 {
+			if m.lap {
+				a.offer(to, "tie-"+said.End+"-strap", "Cut all plates alike and strap them", func(w *job.Wall) { endOf(w, said.End).Tie = "strap" })
+			} else {
+				a.offer(to, "tie-"+said.End+"-lap", "Let the second plate lap "+m.other.ID, func(w *job.Wall) { endOf(w, said.End).Tie = "lap" })
+			}
+		}
+		a.past(to, m, said)
+	}
+}
+
+// serves says whether a stud of the wall it butts stands behind the line.
+func (a *adviser) serves(m met, framed []*framing.Framed) bool {
+	for _, other := range framed {
+		if other.Wall != m.other {
+			continue
+		}
+		for _, x := range other.Members {
+			if x.Kind == framing.Stud && x.From.Millimetres() >= m.from-0.1 && x.To.Millimetres() <= m.to+0.1 {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// endOf is a wall's choices for one end, made if there are none.
+func endOf(w *job.Wall, end string) *job.WallEnd {
+	for i := range w.Ends {
+		if w.Ends[i].End == end {
+			return &w.Ends[i]
+		}
+	}
+	w.Ends = append(w.Ends, job.WallEnd{End: end})
+	return &w.Ends[len(w.Ends)-1]
+}
+
+func lineEndOf(l *job.Line, stop bool) **job.LineEnd {
+	if stop {
+		return &l.Stop
+	}
+	return &l.Start
+}
+
+// past offers to have the butting wall run past instead: both ends change
+// together, so that the corner stays where it is.
+func (a *adviser) past(to *Advice, m met, said Meeting) {
+	o := a.lines[m.other.ID]
+	if !said.Corner || a.l == nil || o == nil || len(a.l.doc.Line.Parts) > 0 && (a.l.doc.Line.From == "stop") != m.stop {
+		return
+	}
+	// which end of the other one is at this corner
+	stop := m.from+m.to > m.other.Length.Millimetres()
+	if len(o.doc.Line.Parts) > 0 && (o.doc.Line.From == "stop") != stop || m.at().Bevel != 0 {
+		return // its length is given: taking it away is not for a touch
+	}
+	// the face of this wall that the other one comes up to
+	faces := facesOf(m.wall)
+	middle := m.other.At(m.other.Length / 2)
+	near := faces[0].ID
+	if faces[1].Out(middle) > faces[0].Out(middle) || faces[0].Out(middle) < 0 {
+		near = faces[1].ID
+	}
+	name, other := m.wall.ID, m.other.ID
+	a.offerAll(to, "past-"+said.End, fmt.Sprintf("Let %s run past, and %s butt it", name, other), func(d *job.Document) {
+		w, x := wallIn(d, name), wallIn(d, other)
+		e := lineEndOf(w.Line, m.stop)
+		if *e == nil {
+			*e = &job.LineEnd{Face: m.face.ID}
+		}
+		if (*e).Face == "" {
+			(*e).Face = m.face.ID
+		}
+		(*e).Past = true
+		*lineEndOf(x.Line, stop) = &job.LineEnd{Face: near}
+	})
+}
+
+// behind offers to move the line onto a stud of the wall it meets.
+func (a *adviser) behind(m met, said Meeting) {
+	level := "note"
+	from, to := a.stations(m)
+	before, behind, after := a.studsBy(m.existing, from, to)
+	if behind == "" && len(m.existing.Studs) > 0 {
+		level = "warn"
+	}
+	ad := a.say("behind", level, "", said.Text+" "+said.Fix)
+	if behind != "" {
+		return
+	}
+	for _, stud := range []string{before, after} {
+		at, err := measure.Read(stud, a.rules.Units)
+		if err != nil {
+			continue
+		}
+		off := at.Millimetres() - (from+to)/2
+		if math.Abs(off) > a.rules.Units.Pick(16*measure.Inch, 400*mm).Millimetres() {
+			continue
+		}
+		// along the wall that is there, as a step on the plan
+		c := a.solved().Corners
+		p, q := c[m.existing.from].At, c[m.existing.to].At
+		long := p.Distance(q)
+		a.shift(ad, "to-stud-"+stud, "Move the line to its stud at "+stud, survey.Point{X: (q.X - p.X) / long * off, Y: (q.Y - p.Y) / long * off})
+	}
+}
+
+// shift offers to move a line by a step on the plan, where its relation has a
+// distance that does it.
+func (a *adviser) shift(to *Advice, id, text string, by survey.Point) {
+	if a.l == nil {
+		return
+	}
+	d, rel := a.l.doc.Line, a.l.relation
+	if rel.Kind != line.Parallel && rel.Kind != line.Square && rel.Kind != line.Clear {
+		return
+	}
+	moved := rel
+	moved.At++
+	moved.AtEnd++
+	one, err1 := rel.Lay()
+	two, err2 := moved.Lay()
+	if err1 != nil || err2 != nil {
+		return
+	}
+	nx, ny := -one.UY, one.UX
+	each := (two.At.X-one.At.X)*nx + (two.At.Y-one.At.Y)*ny
+	if math.Abs(each) < 0.2 {
+		return
+	}
+	u := a.rules.Units
+	step := u.Estimate((by.X*nx + by.Y*ny) / each).Nearest(a.rules.Mark)
+	at, err := measure.Read(d.At, u)
+	if err != nil || step == 0 || at+step < 0 {
+		return
+	}
+	end, hasEnd := measure.Length(0), d.AtEnd != ""
+	if hasEnd {
+		if end, err = measure.Read(d.AtEnd, u); err != nil {
+			return
+		}
+	}
+	a.offer(to, id, fmt.Sprintf("%s (%s → %s)", text, u.Say(at, 0), u.Say(at+step, 0)), func(w *job.Wall) {
+		w.Line.At = u.Write(at + step)
+		if hasEnd {
+			w.Line.AtEnd = u.Write(end + step)
+		}
+	})
+}
+
+// joists offers what can be done where the plates find no joist.
+func (a *adviser) joists() {
+	w := a.f.Wall
+	for i, lie := range framing.Lies(a.f, a.rules, a.found()) {
+		word := []string{"floor", "ceiling"}[i]
+		text, fix := lie.Said(a.rules)
+		if fix != "" {
+			level := "note"
+			if lie.Lie == framing.NoJoist || len(lie.Bare) > 0 {
+				level = "warn"
+			}
+			to := a.say("joists", level, "", text+" "+fix)
+			if lie.Beside && (lie.Lie == framing.Between || lie.Lie == framing.NoJoist) {
+				ux, uy := (w.To.X-w.From.X)/w.From.Distance(w.To), (w.To.Y-w.From.Y)/w.From.Distance(w.To)
+				off := lie.Nearest.Millimetres()
+				a.shift(to, "under-"+word, fmt.Sprintf("Move it to the %s joist beside it", word), survey.Point{X: -uy * off, Y: ux * off})
+			}
+			if (lie.Lie == framing.NoJoist || len(lie.Bare) > 0) && lie.Anchor.By != "adhesive" {
+				a.glue(to, word)
+			}
+		}
+		if len(lie.Short) > 0 {
+			to := a.say("short-stub", "warn", a.rules.Units.Write(lie.Short[0][0]), a.wall.Against[i].Short[0].Text)
+			if lie.Anchor.By != "adhesive" {
+				a.glue(to, word)
+			}
+		}
+		if lie.Anchor.Length > 0 && lie.Bite <= 0 {
+			a.say("short-fixing", "warn", "", fmt.Sprintf("On the %s: %s", word, a.wall.Against[i].Heed))
+		}
+	}
+}
+
+func (a *adviser) glue(to *Advice, word string) {
+	a.offer(to, "glue-"+word, "Use adhesive along that plate", func(w *job.Wall) {
+		if word == "floor" {
+			w.FixFloor = &job.Fixing{By: "adhesive"}
+		} else {
+			w.FixCeiling = &job.Fixing{By: "adhesive"}
+		}
+	})
+}
+
+// hooked brings the fix of a pipe in a stud's place to where the line is said.
+func (a *adviser) hooked() {
+	for _, f := range a.wall.Findings {
+		if f.Apply == string(framing.HookOtherEnd) {
+			to := a.say("hook", "stop", f.At, f.Text)
+			a.offer(to, "hook", f.Fix, func(w *job.Wall) {
+				if w.Layout == nil {
+					w.Layout = &job.Layout{}
+				}
+				w.Layout.From = map[bool]string{true: "start", false: "end"}[w.Layout.From == "end"]
+			})
+		}
+	}
+}
+
+func (a *adviser) pending() {
+	for i, p := range a.f.Wall.Pending {
+		to := a.say("pending", "stop", a.rules.Units.Write(p.From), fmt.Sprintf("From %s to %s it waits: %s.", a.setup.say(p.From), a.setup.say(p.To), p.What))
+		a.offer(to, fmt.Sprintf("done-%d", i+1), "That is done: take the stretch off", func(w *job.Wall) {
+			w.Pending = append(w.Pending[:i:i], w.Pending[i+1:]...)
+		})
+	}
+}
+
+// crossed offers to end a wall at the near face of one that it stands in.
+func (a *adviser) crossed() {
+	for _, pair := range a.setup.crossed {
+		for k, w := range pair {
+			if w != a.f.Wall {
+				continue
+			}
+			other := pair[1-k]
+			to := a.say("walls-cross", "warn", "", fmt.Sprintf("%s and %s stand in each other: both can't have that ground.", w.ID, other.ID))
+			if a.l == nil || len(a.l.doc.Line.Parts) > 0 {
+				continue
+			}
+			for _, stop := range []bool{false, true} {
+				end, in := w.From, w.To
+				if stop {
+					end, in = w.To, w.From
+				}
+				faces := facesOf(other)
+				near := faces[0]
+				if faces[0].Out(in) < 0 {
+					near = faces[1]
+				}
+				if near.Out(end) < nearHand && near.Out(in) > nearHand {
+					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop], fmt.Sprintf("End %s at the near face of %s", w.ID, other.ID), func(w *job.Wall) {
+						*lineEndOf(w.Line, stop) = &job.LineEnd{Face: near.ID}
+					})
+				}
+			}
+		}
+	}
+}
+
+// covers tells of a furring before a door or window that is there.
+func (a *adviser) covers() {
+	if a.l == nil || a.l.relation.Kind != line.Furring {
+		return
+	}
+	for _, e := range a.existingWalls {
+		if e.ID != a.l.doc.Line.Face {
+			continue
+		}
+		for _, h := range e.openings {
+			if len(a.f.Wall.Openings) == 0 {
+				a.say("covers-opening", "warn", "", fmt.Sprintf("It stands before the %s at %s to %s: frame an opening in it there, or close that one.", h.what, a.setup.say(h.from), a.setup.say(h.to)))
+			}
+		}
+	}
+}
