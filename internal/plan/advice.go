@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"homalos/internal/framing"
 	"homalos/internal/job"
@@ -14,7 +15,7 @@ import (
 // Advice is something to decide about a wall's line, with what can be done
 // about it.
 type Advice struct {
-	Code  string `json:"code" doc:"taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening"`
+	Code  string `json:"code" doc:"taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening, open-corner, short-fixing"`
 	Level string `json:"level" enum:"stop,warn,note"`
 	At    string `json:"at,omitempty" doc:"Station."`
 	Text  string `json:"text"`
@@ -64,6 +65,7 @@ func (s *setup) advise(p *Plan, framed []*framing.Framed) {
 	for i, f := range framed {
 		a := &adviser{setup: s, plan: p, wall: &p.Walls[i], f: f, l: s.lines[f.Wall.ID], out: []Advice{}}
 		a.crossed()
+		a.openCorners()
 		a.covers()
 		a.taper()
 		a.closing()
@@ -158,10 +160,14 @@ func (a *adviser) closing() {
 	level := "note"
 	if math.Abs(along) >= mark/2 || math.Abs(left) >= mark/2 {
 		level = "warn"
-		text = fmt.Sprintf("Closing error on %s: %s %s", on, a.sayMM(math.Abs(along)), map[bool]string{true: "short", false: "too long"}[along > 0])
-		if math.Abs(left) >= mark/2 {
-			text += fmt.Sprintf(", and %s to the %s of it", a.sayMM(math.Abs(left)), map[bool]string{true: "right", false: "left"}[left > 0])
+		var off []string
+		if math.Abs(along) >= mark/2 {
+			off = append(off, fmt.Sprintf("%s %s", a.sayMM(math.Abs(along)), map[bool]string{true: "short", false: "too long"}[along > 0]))
 		}
+		if math.Abs(left) >= mark/2 {
+			off = append(off, fmt.Sprintf("%s to the %s of it", a.sayMM(math.Abs(left)), map[bool]string{true: "right", false: "left"}[left > 0]))
+		}
+		text = fmt.Sprintf("Closing error on %s: %s", on, strings.Join(off, ", and "))
 		text += ". Measure the legs again before trusting either."
 	}
 	to := a.say("closing", level, a.wall.Length, text)
@@ -443,13 +449,69 @@ func (a *adviser) crossed() {
 					near = faces[1]
 				}
 				if near.Out(end) < nearHand && near.Out(in) > nearHand {
-					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop], fmt.Sprintf("End %s at the near face of %s", w.ID, other.ID), func(w *job.Wall) {
+					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop], fmt.Sprintf("Let %s %s at the near face of %s", w.ID, map[bool]string{false: "start", true: "end"}[stop], other.ID), func(w *job.Wall) {
 						*lineEndOf(w.Line, stop) = &job.LineEnd{Face: near.ID}
 					})
 				}
 			}
 		}
 	}
+}
+
+// openCorners tells of an end that is said to come to a new wall, where
+// nothing of that wall stands.
+func (a *adviser) openCorners() {
+	if a.l == nil {
+		return
+	}
+	for _, stop := range []bool{false, true} {
+		end := *lineEndOf(a.l.doc.Line, stop)
+		if end == nil || end.Face == "" || end.Gap != "" || end.Past || a.hasWall(end.Face) || a.meetsAt(stop) {
+			continue
+		}
+		id := strings.TrimSuffix(end.Face, " back")
+		word := map[bool]string{false: "start", true: "end"}[stop]
+		butted := false
+		for _, m := range a.meets {
+			butted = butted || m.wall.ID == id && m.other == a.f.Wall
+		}
+		if butted {
+			continue // that one butts this one: it is flush with its side
+		}
+		to := a.say("open-corner", "warn", "", fmt.Sprintf("The %s comes to %s where nothing of it stands: the corner is open.", word, id))
+		if l := a.lines[id]; l != nil && !a.meetsWall(id) {
+			a.offer(to, "run-past-"+word, fmt.Sprintf("Let %s run past %s", a.f.Wall.ID, id), func(w *job.Wall) {
+				(*lineEndOf(w.Line, stop)).Past = true
+			})
+		}
+	}
+}
+
+func (a *adviser) hasWall(existing string) bool {
+	for _, e := range a.existingWalls {
+		if e.ID == existing {
+			return true
+		}
+	}
+	return false
+}
+
+func (a *adviser) meetsAt(stop bool) bool {
+	for _, m := range a.meets {
+		if m.wall == a.f.Wall && m.stop == stop {
+			return true
+		}
+	}
+	return false
+}
+
+func (a *adviser) meetsWall(id string) bool {
+	for _, m := range a.meets {
+		if m.wall == a.f.Wall && m.other != nil && m.other.ID == id {
+			return true
+		}
+	}
+	return false
 }
 
 // covers tells of a furring before a door or window that is there.

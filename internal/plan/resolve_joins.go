@@ -79,11 +79,21 @@ func (r *resolver) joinWalls() {
 	}
 	for i, a := range r.walls {
 		for _, b := range r.walls[i+1:] {
-			if overlap(lineOf(a).Outline, lineOf(b).Outline) {
+			if !r.meet(a, b) && overlap(lineOf(a).Outline, lineOf(b).Outline) {
 				r.crossed = append(r.crossed, [2]*framing.Wall{a, b})
 			}
 		}
 	}
+}
+
+// meet says whether one of two new walls butts the other.
+func (s *setup) meet(a, b *framing.Wall) bool {
+	for _, m := range s.meets {
+		if m.wall == a && m.other == b || m.wall == b && m.other == a {
+			return true
+		}
+	}
+	return false
 }
 
 // on says whether the end lies on a face, coming from its open side, and over
@@ -150,6 +160,14 @@ func (r *resolver) butts(m *met, back bool, index int) {
 	}
 	m.lap = two && tie != "strap"
 	u := r.rules.Units
+	// flush with the other's end, to a 64th, is flush
+	long := o.Length.Millimetres()
+	if off := long - m.to; math.Abs(off) < 0.5 {
+		m.from, m.to = m.from+off, long
+	}
+	if math.Abs(m.from) < 0.5 {
+		m.from, m.to = 0, m.to-m.from
+	}
 	from, to := max(0, u.Estimate(m.from)), min(o.Length, u.Estimate(m.to))
 	j := framing.Join{Other: w.ID, From: from, To: to, Style: framing.Style(m.style), Back: back, Lap: m.lap, Square: m.at().Bevel == 0}
 	if m.lap {

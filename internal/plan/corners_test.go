@@ -1,0 +1,416 @@
+package plan
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// closet is a closet in the corner of a room: its front D runs past its side E.
+func closet() job.Document {
+	d := laid(leaning, map[string]job.Line{
+		"D": {By: "parallel", Face: "side 1", At: "60 in", Stop: &job.LineEnd{Face: "E", Past: true}},
+		"E": {By: "square", Face: "side 1", At: "90 in", Stop: &job.LineEnd{Face: "D"}},
+	})
+	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x6", Thickness: "1 1/2 in", Depth: "5 1/2 in"})
+	for i := range 6 {
+		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: fmt.Sprint("g", i), Kind: "gap", Place: &job.Place{X: fmt.Sprint(20*i, " in"), Y: fmt.Sprint(10*i, " in")}, Value: "93 in"})
+	}
+	return d
+}
+
+func wallOf(t require.TestingT, p Plan, id string) Wall {
+	for _, w := range p.Walls {
+		if w.ID == id {
+			return w
+		}
+	}
+	require.Fail(t, "no wall "+id)
+	return Wall{}
+}
+
+func adviceOf(w Wall, code string) Advice {
+	for _, a := range w.Advice {
+		if a.Code == code {
+			return a
+		}
+	}
+	return Advice{}
+}
+
+func fixIDs(a Advice) []string {
+	var out []string
+	for _, f := range a.Fixes {
+		out = append(out, f.ID)
+	}
+	return out
+}
+
+func TestTwoWallsOfACornerEndAtEachOther(t *testing.T) {
+	p := computed(t, closet())
+	d, e := wallOf(t, p, "D"), wallOf(t, p, "E")
+	require.NotEmpty(t, e.Meets)
+	m := e.Meets[len(e.Meets)-1]
+	assert.Equal(t, "A corner: D runs past by 3 1/2, E butts it.", m.Text)
+	assert.Equal(t, "flat-nailer", m.Style)
+	assert.Equal(t, "1/16 in", m.Held)
+	assert.Equal(t, "1 1/2 in", m.Nailing)
+	assert.Equal(t, "strap", m.Tie)
+	assert.Contains(t, m.Heights, "one height with their plates")
+	require.Len(t, m.Wood, 1)
+	piece, ok := p.Member(m.Wood[0])
+	require.True(t, ok)
+	assert.Equal(t, "backer", piece.Kind)
+	assert.Equal(t, "D", strings.Split(piece.ID, "-")[0], "the wood is in the wall that runs past")
+	assert.InDelta(t, 59.9375, inchesOf(t, of2(e, "stud")[len(of2(e, "stud"))-1].To), 1./64, "E's end stud is held back from D")
+	_, d2 := ends(t, p, "D")
+	e1, _ := ends(t, p, "E")
+	assert.InDelta(t, e1.X+3.5, d2.X, 1./32, "D is flush with E's far side")
+	assert.Equal(t, 1, d.Plates.Straps)
+	assert.Equal(t, 8, d.Plates.Nails)
+}
+
+func of2(w Wall, kind string) []Member {
+	var out []Member
+	for _, m := range w.Members {
+		if m.Kind == kind {
+			out = append(out, m)
+		}
+	}
+	return out
+}
+
+func TestWhoRunsPastIsChangedAtATouch(t *testing.T) {
+	before := closet()
+	p := computed(t, before)
+	a := adviceOf(wallOf(t, p, "E"), "corner")
+	require.Contains(t, fixIDs(a), "past-end")
+	after, err := ApplyFix(before, "E", "past-end")
+	require.NoError(t, err)
+	q := computed(t, after)
+	long := func(p Plan, id string) float64 { return inchesOf(t, wallOf(t, p, id).Length) }
+	assert.InDelta(t, long(p, "E")+3.5, long(q, "E"), 1./32)
+	assert.InDelta(t, long(p, "D")-3.5, long(q, "D"), 1./32)
+	said := wallOf(t, q, "D").Meets
+	assert.Contains(t, said[len(said)-1].Text, "E runs past by 3 1/2, D butts it.")
+	back, err := ApplyFix(after, "D", "past-end")
+	require.NoError(t, err)
+	r := computed(t, back)
+	assert.InDelta(t, long(p, "E"), long(r, "E"), 1./32, "and back again")
+	assert.InDelta(t, long(p, "D"), long(r, "D"), 1./32)
+	_, err = ApplyFix(before, "E", "no-such-thing")
+	assert.ErrorContains(t, err, "isn't offered")
+}
+
+func TestNeighboursFollowAChangeOfDepth(t *testing.T) {
+	before := closet()
+	after := job.Copy(before)
+	after.Walls[1].Lumber = "2x6"
+	moves := Moves(before, after)
+	require.Len(t, moves, 1)
+	assert.Equal(t, Move{Wall: "D", By: "2", Was: moves[0].Was, Now: moves[0].Now}, moves[0], "by what E is deeper")
+	was, now := inchesOf(t, moves[0].Was+" in"), inchesOf(t, moves[0].Now+" in")
+	assert.InDelta(t, 2, now-was, 1./32)
+	changed := Changed(computed(t, before), computed(t, after), func(id string) bool { return id == "D-T1" })
+	require.Len(t, changed.Cut, 1, "cut pieces first")
+	assert.Equal(t, "D-T1", changed.Cut[0].Member)
+}
+
+func TestAZigzagClosesOrSaysByHowMuch(t *testing.T) {
+	leg := func(face, turn, long string) job.Line {
+		return job.Line{By: "leg", Face: face, Turn: turn, Parts: []job.Part{{Length: long}}}
+	}
+	c := leg("B", "right", "60 in")
+	c.Closes = &job.Closes{Face: "side 2"}
+	d := laid([]survey.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 200, Y: 150}, {X: 0, Y: 150}}, map[string]job.Line{
+		"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "80 in"}}}, "B": leg("A", "left", "24 in"), "C": c,
+	})
+	p := computed(t, d)
+	// parallel to side 1, framing away from it: left of A. Turned left, B stands
+	// on A's back; turned right again, C runs past B
+	b1, b2 := ends(t, p, "B")
+	assert.InDelta(t, 80, b1.X, 1./32)
+	assert.InDelta(t, 63.5, b1.Y, 1./32, "B butts A's back")
+	assert.InDelta(t, 84, b2.Y, 1./32, "24 from corner to corner of the snapped faces")
+	c1, c2 := ends(t, p, "C")
+	assert.InDelta(t, 76.5, c1.X, 1./32, "C runs past B by B's depth")
+	assert.InDelta(t, 140, c2.X, 1./32)
+	a := adviceOf(wallOf(t, p, "C"), "closing")
+	assert.Equal(t, "Closing error on side 2: 60 short. Measure the legs again before trusting either.", a.Text)
+	closed, err := ApplyFix(d, "C", "close")
+	require.NoError(t, err)
+	q := computed(t, closed)
+	assert.Equal(t, "The zigzag closes on side 2.", adviceOf(wallOf(t, q, "C"), "closing").Text)
+	assert.Empty(t, adviceOf(wallOf(t, q, "A"), "walls-cross"))
+	closed.Walls[2].Line.Closes = &job.Closes{Corner: "3"}
+	corner := adviceOf(wallOf(t, computed(t, closed), "C"), "closing")
+	assert.Equal(t, "Closing error on corner 3: 66 to the right of it. Measure the legs again before trusting either.", corner.Text)
+	for path, c := range map[string]job.Closes{"walls[2].line.closes": {}, "walls[2].line.closes.corner": {Corner: "9"}, "walls[2].line.closes.face": {Face: "moon"}} {
+		closed.Walls[2].Line.Closes = &c
+		assert.Equal(t, path, Check(closed)[0].Path)
+	}
+	closed.Walls[2].Line.Closes = nil
+	closed.Walls[1].Line.Face = "side 1"
+	assert.Contains(t, Check(closed)[0].Text, "a leg goes on from one")
+}
+
+func TestBoardsAtTheEndsCount(t *testing.T) {
+	// cabinets 30 + 21, overhang 3/4 at one end, board 1/2 at both: 52 3/4
+	d := laid(leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Boards: "both", Parts: []job.Part{
+		{What: "cabinet", Length: "30 in"}, {What: "cabinet", Length: "21 in"}, {What: "overhang", Length: "3/4 in"},
+	}}})
+	assert.Equal(t, "52 3/4 in", computed(t, d).Walls[0].Length)
+	d.Walls[0].Line.Boards = "stop"
+	assert.Equal(t, "52 1/4 in", computed(t, d).Walls[0].Length)
+}
+
+func TestALineDoesNotEndInADoorThatIsThere(t *testing.T) {
+	d := closet()
+	d.Survey.Walls[0].Openings = []job.ExistingOpening{{From: "70 in", To: "100 in", What: "door to the yard"}}
+	faults := Check(d)
+	require.Len(t, faults, 1)
+	assert.Equal(t, "walls[1].line", faults[0].Path)
+	assert.Contains(t, faults[0].Text, "its start meets side 1 from 90 to 93 1/2, in the door to the yard that is there (70 to 100)")
+	d.Survey.Walls[0].From, d.Survey.Walls[0].To = "2", "1" // stations run from corner 2 then
+	d.Survey.Walls[0].Openings[0] = job.ExistingOpening{From: "105 in", To: "120 in"}
+	require.Len(t, Check(d), 1)
+	d.Survey.Walls[0].Openings[0] = job.ExistingOpening{From: "70 in", To: "100 in"}
+	assert.Empty(t, Check(d))
+	d.Survey.Walls[0].Openings[0].To = "60 in"
+	assert.Equal(t, "survey.walls[0].openings[0].to", Check(d)[0].Path)
+	furring := laid(leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
+	furring.Survey.Walls[0].Openings = []job.ExistingOpening{{From: "70 in", To: "100 in", What: "window"}}
+	assert.Contains(t, adviceOf(computed(t, furring).Walls[0], "covers-opening").Text, "before the window at 70 to 100")
+}
+
+func TestWallsThatStandInEachOther(t *testing.T) {
+	d := laid(leaning, map[string]job.Line{
+		"A": {By: "parallel", Face: "side 1", At: "60 in"},
+		"B": {By: "square", Face: "side 1", At: "80 in"},
+		"C": {By: "parallel", Face: "side 1", At: "70 in", Start: &job.LineEnd{Face: "B back"}},
+	})
+	p := computed(t, d)
+	assert.Contains(t, adviceOf(wallOf(t, p, "B"), "walls-cross").Text, "B and A stand in each other")
+	assert.Equal(t, []string{"end-at-start", "end-at-end"}, fixIDs(adviceOf(wallOf(t, p, "B"), "walls-cross")), "A stays whole: which part of B stays is asked")
+	d.Walls[1].Line.Stop = &job.LineEnd{Face: "side 1", Gap: "0 in"}
+	d.Walls[1].Line.Stop = &job.LineEnd{Face: "A back"} // one depth too far
+	p = computed(t, d)
+	require.Equal(t, []string{"end-at-end"}, fixIDs(adviceOf(wallOf(t, p, "B"), "walls-cross")))
+	mended, err := ApplyFix(d, "B", "end-at-end")
+	require.NoError(t, err)
+	assert.Empty(t, adviceOf(wallOf(t, computed(t, mended), "B"), "walls-cross"))
+}
+
+func TestOddAnglesAreBevelled(t *testing.T) {
+	// a wall met at 52°: its end is cut 38° off square (the work, step 2)
+	square := []survey.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 200, Y: 150}, {X: 0, Y: 150}}
+	d := laid(square, map[string]job.Line{"A": {By: "square", Face: "side 1", At: "60 in", Degrees: 52, Parts: []job.Part{{Length: "80 in"}}}})
+	w := computed(t, d).Walls[0]
+	assert.Equal(t, "38.0° off square, 52.0° to the other wall", w.Meets[0].Bevel)
+	bottom := of2(w, "bottom-plate")[0]
+	assert.Contains(t, bottom.Bevel, "start cut 38.0° off square")
+	// square off to the left leans over to the right: the back, on its left, runs on
+	further := inchesOf(t, bottom.Exact) - 80
+	held := inchesOf(t, of2(w, "stud")[0].From)
+	assert.InDelta(t, 2.7345, further+held, 1./16, "3 1/2 over the tangent of 52°: longer, or the stud stands back")
+	d.Walls[0].Body = "left"
+	other := computed(t, d).Walls[0]
+	assert.NotEqual(t, of2(w, "bottom-plate")[0].Exact, of2(other, "bottom-plate")[0].Exact, "turned over, the long point changes sides")
+}
+
+func TestALeaningWallTakesItOffTheTopPlate(t *testing.T) {
+	d := closet()
+	d.Survey.Walls[3].Leans = []job.Lean{{Station: "20 in", Out: "1/16 in", Span: "48 in"}, {Station: "80 in", Out: "5/16 in", Span: "48 in"}}
+	for i := range d.Survey.Readings {
+		d.Survey.Readings[i].Value = "92 in"
+	}
+	w := wallOf(t, computed(t, d), "D")
+	top, bottom := of2(w, "top-plate")[0], of2(w, "bottom-plate")[0]
+	assert.InDelta(t, inchesOf(t, bottom.Exact)-0.625, inchesOf(t, top.Exact), 1./64, "5/16 over 48 carried to 92, to the mark")
+	assert.Contains(t, top.Sum[1].What, "side 4 leans in: 5/16 over 48, carried to 92")
+	assert.Contains(t, w.Meets[0].Fix, "the top plate is shorter than the bottom one")
+	stud := of2(w, "stud")[0]
+	assert.Equal(t, "0.625", strings.TrimSuffix(fmt.Sprint(inchesOf(t, stud.From)), ""))
+	d.Survey.Walls[3].Leans[1].Out = "-5/16 in"
+	w = wallOf(t, computed(t, d), "D")
+	assert.Greater(t, inchesOf(t, of2(w, "top-plate")[0].Exact), inchesOf(t, of2(w, "bottom-plate")[0].Exact), "it leans away: the top one reaches on")
+}
+
+func TestWhatKeepsAPlateOffConcrete(t *testing.T) {
+	d := closet()
+	d.Rules = &job.Rules{Floor: "concrete", FixFloor: &job.Fixing{By: "resin", Length: "5 in", Cure: 24}}
+	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x4t", Thickness: "1 1/2 in", Depth: "3 1/2 in", Treated: true}, job.Lumber{ID: "track", Thickness: "1/32 in", Depth: "3 1/2 in", Track: true})
+	assert.Contains(t, Check(d)[0].Text, "be steel track, or have a membrane under it")
+	studs := map[string]float64{}
+	for name, change := range map[string]func(w *job.Wall){
+		"treated":  func(w *job.Wall) { w.Bottom = []string{"2x4t"} },
+		"track":    func(w *job.Wall) { w.Bottom = []string{"track"} },
+		"membrane": func(w *job.Wall) { w.Membrane = true },
+	} {
+		one := job.Copy(d)
+		for i := range one.Walls {
+			change(&one.Walls[i])
+		}
+		w := wallOf(t, computed(t, one), "D")
+		assert.Contains(t, w.Plates.Ground, name)
+		assert.Contains(t, w.Against[0].Heed, "Leave it 24 h")
+		assert.Equal(t, "resin", w.Against[0].By)
+		studs[name] = inchesOf(t, of2(w, "stud")[1].Exact)
+	}
+	assert.InDelta(t, 1.5-1./32, studs["track"]-studs["treated"], 1./64, "of track only its metal is taken off")
+	d.Walls[0].Lumber = "track"
+	assert.Contains(t, fmt.Sprint(Check(d)), "it makes plates")
+	d.Rules.FixFloor = &job.Fixing{Cure: -1}
+	faults := fmt.Sprint(Check(d))
+	assert.Contains(t, faults, "rules.fixFloor.by")
+	assert.Contains(t, faults, "rules.fixFloor.cure")
+}
+
+func TestStretchesThatWaitAndEndsAreHeldToSense(t *testing.T) {
+	d := closet()
+	d.Walls[0].Pending = []job.Pending{{From: "10 in", To: "500 in"}}
+	d.Walls[1].Ends = []job.WallEnd{{End: "start"}, {End: "start", Style: "glue"}, {End: "end", Tie: "lap"}}
+	faults := fmt.Sprint(Check(d))
+	for _, says := range []string{"walls[0].pending[0].what", "walls[0].pending[0].to", "walls[1].ends[1].style", "walls[1].ends[1].end", "say start or end, each once"} {
+		assert.Contains(t, faults, says)
+	}
+	d = closet()
+	d.Walls[1].Ends = []job.WallEnd{{End: "end", Tie: "lap"}}
+	assert.Contains(t, fmt.Sprint(Check(d)), "both want two top plates")
+	for i := range d.Walls {
+		d.Walls[i].Top = []string{"2x4", "2x4"}
+	}
+	require.Empty(t, Check(d))
+	p := computed(t, d)
+	assert.Equal(t, "lap", wallOf(t, p, "E").Meets[len(wallOf(t, p, "E").Meets)-1].Tie)
+	second := func(id string) float64 { return inchesOf(t, of2(wallOf(t, p, id), "top-plate")[1].Exact) }
+	first := func(id string) float64 { return inchesOf(t, of2(wallOf(t, p, id), "top-plate")[0].Exact) }
+	assert.InDelta(t, 3.5, second("E")-first("E"), 1./32, "butting: + depth")
+	assert.InDelta(t, -3.5, second("D")-first("D"), 1./32, "through: − depth")
+	strapped, err := ApplyFix(d, "E", "tie-end-strap")
+	require.NoError(t, err)
+	p = computed(t, strapped)
+	assert.Equal(t, first("E"), second("E"))
+}
+
+func TestDevicesToMoveAreCompared(t *testing.T) {
+	d := closet()
+	d.Assess = &job.Assess{Hanging: []job.Hanging{{ID: "s", Wall: "side 1", What: "switch", Station: "91 in"}, {ID: "r", Wall: "side 1", What: "radiator"}}}
+	there := job.Copy(d)
+	there.Walls[1].Line.At = "120 in"
+	rows, err := Compare(d, there, "E")
+	require.NoError(t, err)
+	for _, r := range rows {
+		if r.What == "devices to move" {
+			assert.Equal(t, "1: switch at 91", r.Now)
+			assert.Equal(t, "none", r.Then)
+		}
+	}
+	furring := laid(leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
+	furring.Assess = d.Assess
+	rows, err = Compare(d, furring, "A")
+	require.NoError(t, err)
+	assert.Contains(t, fmt.Sprint(rows), "2: switch, radiator")
+}
+
+func TestMovedOntoWhatIsBehindIt(t *testing.T) {
+	d := closet()
+	d.Survey.Walls[0].Material, d.Survey.Walls[0].Studs = "timber", []string{"80 in", "96 in"}
+	p := computed(t, d)
+	a := adviceOf(wallOf(t, p, "E"), "behind")
+	require.Equal(t, []string{"to-stud-80", "to-stud-96"}, fixIDs(a))
+	moved, err := ApplyFix(d, "E", "to-stud-96")
+	require.NoError(t, err)
+	assert.Contains(t, adviceOf(wallOf(t, computed(t, moved), "E"), "behind").Text, "its stud at 96 stands behind it")
+	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: 180, First: job.Place{X: "0 in", Y: "54 in"}, At: []string{"0 in", "-16 in"}}}
+	p = computed(t, d)
+	joists := adviceOf(wallOf(t, p, "D"), "joists")
+	for _, a := range wallOf(t, p, "D").Advice {
+		if strings.Contains(a.Text, "ceiling joists") {
+			joists = a
+		}
+	}
+	require.Contains(t, fixIDs(joists), "under-ceiling", joists.Text)
+	under, err := ApplyFix(d, "D", "under-ceiling")
+	require.NoError(t, err)
+	q := computed(t, under)
+	assert.Equal(t, "under", wallOf(t, q, "D").Against[1].Lie)
+	assert.Empty(t, of2(wallOf(t, q, "D"), "block"))
+}
+
+// Whatever is offered can be done, changes the job, and leaves one that plans;
+// what it moved lies in the walls that it names.
+func TestEveryFixThatIsOfferedCanBeDone(t *testing.T) {
+	random := rand.New(rand.NewPCG(4, 16))
+	for range 8 {
+		inch := func(_ string, low, high int) string {
+			return fmt.Sprintf("%d/16 in", low*16+random.IntN((high-low)*16))
+		}
+		d := laid(leaning, map[string]job.Line{
+			"A": {By: "parallel", Face: "side 1", At: inch("off", 40, 70), AtEnd: inch("taper", 40, 70)},
+			"B": {By: "square", Face: "side 1", At: inch("station", 20, 150), Stop: &job.LineEnd{Face: "A"}},
+			"C": {By: "square", Face: "A back", At: inch("beyond", 20, 150)},
+		})
+		d.Survey.Walls[0].Material, d.Survey.Walls[0].Studs = "timber", []string{"20 in", "36 in", "52 in", "68 in", "84 in", "100 in"}
+		d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", First: job.Place{X: "0 in", Y: "20 in"}, Spacing: "16 in", Count: 9}}
+		d.Survey.Readings = closet().Survey.Readings
+		if random.IntN(2) == 0 {
+			for i := range d.Walls {
+				d.Walls[i].Top = []string{"2x4", "2x4"}
+			}
+		}
+		p, err := Compute(d)
+		require.NoError(t, err)
+		for _, w := range p.Walls {
+			seen := map[string]bool{}
+			for _, a := range w.Advice {
+				require.NotEmpty(t, a.Text)
+				for _, f := range a.Fixes {
+					require.False(t, seen[f.ID], "%s twice", f.ID)
+					seen[f.ID] = true
+					done, err := ApplyFix(d, w.ID, f.ID)
+					if err != nil {
+						require.Contains(t, err.Error(), "walls[", "a fix that can't be says which wall: %s", f.ID)
+						continue
+					}
+					require.False(t, job.Same(d, done), "%s changes nothing", f.ID)
+					_, err = Compute(done)
+					require.NoError(t, err, f.ID)
+				}
+			}
+		}
+	}
+}
+
+// A room taped anew moves no line by more than the corners moved, a little
+// more where a line reaches on beyond the face it goes by.
+func TestLinesMoveNoMoreThanTheyMust(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		d := closet()
+		moved := append([]survey.Point(nil), leaning...)
+		most := 0.0
+		for i := 2; i < 4; i++ {
+			dx, dy := rapid.Float64Range(-0.4, 0.4).Draw(t, "dx"), rapid.Float64Range(-0.4, 0.4).Draw(t, "dy")
+			moved[i].X += dx
+			moved[i].Y += dy
+			most = max(most, leaning[i].Distance(moved[i]))
+		}
+		after := job.Copy(d)
+		after.Survey.Ties = laid(moved, nil).Survey.Ties
+		for _, m := range Moves(d, after) {
+			by, err := measure.Read(m.By+" in", measure.Imperial)
+			require.NoError(t, err)
+			require.LessOrEqual(t, by.Inches(), 1.1*most+1./32, m.Wall)
+			require.NotEqual(t, "E", m.Wall, "it stands off side 1, which lies where it lay")
+		}
+	})
+}
