@@ -13,6 +13,10 @@ import (
 const (
 	layerRoom     = "ROOM"
 	layerWalls    = "NEW-WALLS"
+	layerSnap     = "SNAP-LINES"
+	layerStuds    = "STUDS"
+	layerCorner   = "CORNER-WOOD"
+	layerBlocks   = "BLOCKS"
 	layerZones    = "STEPS"
 	layerJoists   = "JOISTS"
 	layerThings   = "IN-THE-WAY"
@@ -37,7 +41,17 @@ func shapes(r plan.Room) []shape {
 		out = append(out, shape{layerRoom, room, true})
 	}
 	for _, w := range r.Lines {
-		out = append(out, shape{layerWalls, w.Outline, true})
+		out = append(out, shape{layerWalls, w.Outline, true}, shape{layerSnap, []plan.Dot{w.From, w.To}, false})
+		for _, p := range w.Wood {
+			layer := layerStuds
+			switch p.Kind {
+			case "backer", "nogging":
+				layer = layerCorner
+			case "block":
+				layer = layerBlocks
+			}
+			out = append(out, shape{layer, p.Outline, true})
+		}
 	}
 	for _, z := range r.Zones {
 		out = append(out, shape{layerZones, z.Outline, true})

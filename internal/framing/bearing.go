@@ -28,6 +28,7 @@ type Against struct {
 	Crossing []measure.Length // centres of the joists that cross it
 	Blocks   []measure.Length // where blocks go across the bay
 	Block    measure.Length   // their length: the clear bay
+	Bay      float64          // how far the bay's middle lies to the left of the wall's, mm
 	Bare     [][2]measure.Length
 	Nearest  measure.Length // between and none: how far to the left of the wall's middle the nearest joist runs along
 	Beside   bool           // Nearest is given
@@ -202,7 +203,7 @@ func (w *Wall) along(a *Against, joists []survey.Joist, rules Rules) {
 		return
 	}
 	a.Lie = Between
-	a.Block = rules.Units.Estimate(left - right)
+	a.Block, a.Bay = rules.Units.Estimate(left-right), (left+right)/2
 	a.Blocks = Spread(0, w.Length, w.Lumber.Thickness/2, rules.fixingStep()) // flush with the plate's ends
 }
 

@@ -18,6 +18,7 @@ type Advice struct {
 	Code  string `json:"code" doc:"taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening, open-corner, short-fixing"`
 	Level string `json:"level" enum:"stop,warn,note"`
 	At    string `json:"at,omitempty" doc:"Station."`
+	End   string `json:"end,omitempty" enum:"start,end" doc:"The end of the wall it is about, where that meets something."`
 	Text  string `json:"text"`
 	Fixes []Fix  `json:"fixes" nullable:"false"`
 }
@@ -202,6 +203,7 @@ func (a *adviser) meetings(framed []*framing.Framed) {
 			text += " " + said.Heights + "."
 		}
 		to := a.say("corner", level, "", text)
+		to.End = said.End
 		for _, style := range []framing.Style{framing.FlatNailer, framing.Ladder, framing.Scrap, framing.EndStuds, framing.Serves} {
 			corner := said.Corner
 			if string(style) == said.Style || style == framing.EndStuds && !corner || style == framing.Serves && (corner || !a.serves(m, framed)) || style == framing.Ladder && corner {
@@ -296,6 +298,7 @@ func (a *adviser) behind(m met, said Meeting) {
 		level = "warn"
 	}
 	ad := a.say("behind", level, "", said.Text+" "+said.Fix)
+	ad.End = said.End
 	if behind != "" {
 		return
 	}

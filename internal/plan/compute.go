@@ -53,7 +53,7 @@ func (s *setup) compute(heights func(*framing.Wall) framing.Heights) Plan {
 	}
 	for i, f := range framed {
 		p.Walls[i].Meets, p.Walls[i].Plates = s.meetings(f, framed), s.platesSaid(f)
-		p.Drawings[i].Corners = s.cornerDetails(f, framed)
+		p.Drawings[i].Corners, p.Drawings[i].Above = s.cornerDetails(f, framed), s.fromAbove(f)
 	}
 	s.addCrossed(&p)
 	s.addHolds(&p)

@@ -209,3 +209,26 @@ func detailPiece(f *framing.Framed, m framing.Member) (DetailPiece, bool) {
 	out.Outline = ground(w, m.From.Millimetres(), m.To.Millimetres(), near, far)
 	return out, true
 }
+
+// fromAbove is all of a wall's wood that stands on the plan.
+func (s *setup) fromAbove(f *framing.Framed) []DetailPiece {
+	out := []DetailPiece{}
+	for _, m := range f.Members {
+		if p, ok := detailPiece(f, m); ok {
+			out = append(out, p)
+		}
+	}
+	w := f.Wall
+	half := w.Lumber.Depth.Millimetres() / 2
+	for _, lie := range framing.Lies(f, s.rules, s.found()) {
+		for _, at := range lie.Blocks {
+			off, t := lie.Bay, w.Lumber.Thickness.Millimetres()/2
+			if w.Right {
+				off = -off
+			}
+			long := lie.Block.Millimetres() / 2
+			out = append(out, DetailPiece{Kind: string(framing.Block), Lying: true, Outline: ground(w, at.Millimetres()-t, at.Millimetres()+t, half+off-long, half+off+long)})
+		}
+	}
+	return out
+}

@@ -185,7 +185,11 @@ func (s *setup) meetsNew(m met, f, other *framing.Framed) Meeting {
 		fix += "; give the board's edges scrap backing on both sides"
 	}
 	step := u.Words("24 in", "600 mm")
-	out.Fix = fmt.Sprintf("%s. Hold the end stud of %s back %s, and nail the two every %s.", fix, w.ID, u.Say(m.at().Held, s.rules.Mark/2), step)
+	hold := fmt.Sprintf("Hold the end stud of %s back %s", w.ID, u.Say(m.at().Held, s.rules.Mark/2))
+	if m.at().Held > s.rules.HoldBack() {
+		hold = fmt.Sprintf("The end stud of %s stands %s in, where both its faces are", w.ID, u.Say(m.at().Held, s.rules.Mark/2))
+	}
+	out.Fix = fmt.Sprintf("%s. %s, and nail the two every %s.", fix, hold, step)
 	if m.lap {
 		out.Fix += fmt.Sprintf(" The second top plate of %s laps %s; that of %s stops for it.", w.ID, o.ID, o.ID)
 	} else {

@@ -40,6 +40,13 @@ func RoomOf(d job.Document, p Plan) (Room, error) {
 	for _, r := range s.readings {
 		where = append(where, r.At)
 	}
+	for i := range room.Lines {
+		for _, d := range p.Drawings {
+			if d.Wall == room.Lines[i].ID {
+				room.Lines[i].Wood = d.Above
+			}
+		}
+	}
 	room.Assess = s.assessed(heights, where)
 	return room, nil
 }

@@ -86,6 +86,9 @@ type RoomLine struct {
 	Outline []Dot  `json:"outline" nullable:"false"`
 	From    Dot    `json:"from"`
 	To      Dot    `json:"to"`
+
+	// Wood is drawn from the plan's drawings, and written into drawing files.
+	Wood []DetailPiece `json:"-"`
 }
 
 // RoomPin is a reading on the plan.

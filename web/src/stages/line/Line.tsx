@@ -1,16 +1,18 @@
-import { Button, Text } from "@mantine/core";
+import { Button, SegmentedControl, Text } from "@mantine/core";
 import { IconPlus, IconPrinter } from "@tabler/icons-react";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import type { Room, Wall } from "../../api/client";
 import { useRoom } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { Empty, Failed, Loading } from "../../app/States";
 import { Len } from "../../drawing/Len";
 import { RoomPlan } from "../../drawing/RoomPlan";
-import { Against } from "./Against";
+import { Advice } from "./Advice";
 import "../read/read.css";
 import "./line.css";
 import { LineForm } from "./LineForm";
+import { PlatesSaid } from "./PlatesSaid";
 import { SnapSheet } from "./SnapSheet";
 
 const nothing = () => {};
@@ -37,6 +39,13 @@ function Lines({ room }: { room: Room }) {
     ...room,
     pins: [],
     ties: room.ties.filter((t) => (t.from + 1) % n === t.to || (t.to + 1) % n === t.from),
+  };
+  const advice = worked?.advice ?? [];
+  const [query, setQuery] = useSearchParams();
+  const tab = query.get("side") ?? "strike";
+  const setTab = (side: string) => {
+    query.set("side", side);
+    setQuery(query, { replace: true });
   };
   const open = (one?: Wall) => setForm({ wall: one, key: Date.now() });
   return (
@@ -83,6 +92,7 @@ function Lines({ room }: { room: Room }) {
               take={nothing}
               step={25}
               chosen={w?.id}
+              above={plan.drawings.flatMap((d) => d.above ?? [])}
               face={(f) => {
                 if (form) setPicked({ face: f, n: (picked?.n ?? 0) + 1 });
                 else if (walls.some((one) => one.id === f)) setWall(f);
@@ -119,17 +129,6 @@ function Lines({ room }: { room: Room }) {
                 {w.line ? "Place it otherwise" : "Place it by what is there"}
               </Button>
             </div>
-            {worked.line?.taper && (
-              <div className="finding warn">
-                <b className="is-held">
-                  Taper: the far end was measured <Len text={worked.line.taper} />{" "}
-                  {worked.line.taper.startsWith("-") ? "less" : "more"}.
-                </b>
-                {w.line?.follow === "start" || w.line?.follow === "end"
-                  ? `It follows the distance at the face's ${w.line.follow}.`
-                  : "It follows both distances."}
-              </div>
-            )}
             {worked.line?.furring && (
               <table className="lines furring">
                 <tbody>
@@ -158,18 +157,27 @@ function Lines({ room }: { room: Room }) {
             {worked.line?.furring?.leans === 0 && (
               <p className="is-held">No lean was read on that wall: read it with a level before trusting this.</p>
             )}
-            {worked.line ? (
-              <SnapSheet id={w.id} line={worked.line} length={worked.length} />
-            ) : (
-              <Text className="quiet">With three corners taped, both its ends are given here as tape distances.</Text>
+            <SegmentedControl
+              fullWidth
+              value={tab}
+              onChange={setTab}
+              aria-label="Of this line"
+              data={[
+                { value: "strike", label: "Strike" },
+                { value: "decide", label: advice.length ? `Decide ${advice.length}` : "Decide" },
+                { value: "plates", label: "Plates, fixings" },
+              ]}
+            />
+            {tab === "strike" &&
+              (worked.line ? (
+                <SnapSheet id={w.id} line={worked.line} length={worked.length} />
+              ) : (
+                <Text className="quiet">With three corners taped, both its ends are given here as tape distances.</Text>
+              ))}
+            {tab === "decide" && (
+              <Advice id={w.id} advice={advice} meets={worked.meets ?? []} corners={plan.drawings[wall]?.corners ?? []} />
             )}
-            {(worked.meets ?? []).map((m) => (
-              <div key={m.end + m.wall} className="finding">
-                <b>{m.text}</b>
-                {m.fix}
-              </div>
-            ))}
-            <Against lies={worked.against ?? []} />
+            {tab === "plates" && <PlatesSaid key={w.id} wall={w} worked={worked} />}
           </>
         ) : (
           <Empty title="Say where a wall goes">

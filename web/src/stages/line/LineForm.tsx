@@ -1,4 +1,4 @@
-import { ActionIcon, Button, NativeSelect, TextInput } from "@mantine/core";
+import { ActionIcon, Button, NativeSelect, Switch, TextInput } from "@mantine/core";
 import { IconPlus, IconX } from "@tabler/icons-react";
 import { useEffect, useState } from "react";
 import { api, got, type Line, type Problem, type Room, type Wall } from "../../api/client";
@@ -17,6 +17,7 @@ const ways: { value: Line["by"]; label: string }[] = [
   { value: "in-line", label: "in line with the finish of" },
   { value: "centred", label: "centred between" },
   { value: "furring", label: "as furring before" },
+  { value: "leg", label: "as the next leg after" },
   { value: "through", label: "through two marks" },
 ];
 
@@ -45,6 +46,7 @@ export function LineForm({ wall, room, picked, close }: Props) {
   const [slot, setSlot] = useState<"face" | "and" | "start" | "stop">("face");
   const fault = edit.error as Problem | null;
   const faces = [...room.walls.map((w) => w.id), ...walls.filter((w) => w.id !== mark).flatMap((w) => [w.id, `${w.id} back`])];
+  const isNew = (face?: string) => !!face && walls.some((w) => w.id === face.replace(/ back$/, ""));
   const change = (by: Partial<Line>) => {
     if (edit.error) edit.reset();
     setRows(undefined);
@@ -62,7 +64,7 @@ export function LineForm({ wall, room, picked, close }: Props) {
     ([p]) => p === `walls[${index}].line` || p.includes(".also") || p.endsWith(".to"),
   );
   const asked = () => {
-    const line = tidy(l);
+    const line = tidy(l, isNew);
     const { from: _from, to: _to, ...rest } = wall ?? ({} as Wall);
     const now = {
       ...rest,
@@ -132,18 +134,41 @@ export function LineForm({ wall, room, picked, close }: Props) {
       {l.by !== "through" && (
         <div className="two">
           {pick("Face", l.face ?? "", "face", (face) => change({ face }), at("line.face"))}
-          {l.by === "centred"
-            ? pick("and", l.and ?? "", "and", (and) => change({ and }), at("line.and"))
-            : l.by !== "in-line" &&
-              long(
-                l.by === "square" ? "At, along it" : l.by === "clear" ? "Clear" : l.by === "furring" ? "Clearance" : "At",
-                l.at ?? "",
-                (v) => change({ at: v }),
-                at("line.at"),
-              )}
+          {l.by === "centred" ? (
+            pick("and", l.and ?? "", "and", (and) => change({ and }), at("line.and"))
+          ) : l.by === "leg" ? (
+            <NativeSelect
+              label="Turned"
+              value={l.turn ?? "left"}
+              onChange={(e) => change({ turn: e.currentTarget.value as "left" })}
+              data={["left", "right"]}
+            />
+          ) : (
+            l.by !== "in-line" &&
+            long(
+              l.by === "square" ? "At, along it" : l.by === "clear" ? "Clear" : l.by === "furring" ? "Clearance" : "At",
+              l.at ?? "",
+              (v) => change({ at: v }),
+              at("line.at"),
+            )
+          )}
         </div>
       )}
-      {l.by === "square" && (
+      {l.by === "leg" && (
+        <div className="two">
+          <NativeSelect
+            label="Should come out at"
+            value={l.closes?.corner ? `corner ${l.closes.corner}` : (l.closes?.face ?? "")}
+            onChange={(e) => {
+              const v = e.currentTarget.value;
+              change({ closes: v === "" ? undefined : v.startsWith("corner ") ? { corner: v.slice(7) } : { face: v } });
+            }}
+            data={[{ value: "", label: "nothing said" }, ...room.corners.map((c) => `corner ${c.id}`), ...faces]}
+            error={at("line.closes") ?? at("line.closes.corner") ?? at("line.closes.face")}
+          />
+        </div>
+      )}
+      {(l.by === "square" || l.by === "leg") && (
         <TextInput
           label="Degrees off the face, 90 if left out"
           inputMode="decimal"
@@ -198,7 +223,19 @@ export function LineForm({ wall, room, picked, close }: Props) {
         )}
         {pick("To", l.stop?.face ?? "", "stop", (face) => change({ stop: { ...l.stop, face } }), at("line.stop.face"), far)}
       </div>
-      <details open={!!l.parts?.length || !!l.start?.gap || !!l.stop?.gap}>
+      {(["start", "stop"] as const).map(
+        (end) =>
+          isNew(l[end]?.face) && (
+            <Switch
+              key={end}
+              className="past"
+              label={`Runs past ${l[end]?.face?.replace(/ back$/, "")}, flush with its far side`}
+              checked={!!l[end]?.past}
+              onChange={(e) => change({ [end]: { ...l[end], past: e.currentTarget.checked } })}
+            />
+          ),
+      )}
+      <details open={l.by === "leg" || !!l.parts?.length || !!l.start?.gap || !!l.stop?.gap}>
         <summary>As long as what stands on it; gaps; the X side</summary>
         <div className="two">
           {long("Gap at the start", l.start?.gap ?? "", (gap) => change({ start: { ...l.start, gap } }), at("line.start.gap"))}
@@ -238,6 +275,19 @@ export function LineForm({ wall, room, picked, close }: Props) {
           >
             A part
           </Button>
+          {(l.parts?.length ?? 0) > 0 && (
+            <NativeSelect
+              label="A board counts in at"
+              value={l.boards ?? ""}
+              onChange={(e) => change({ boards: (e.currentTarget.value || undefined) as Line["boards"] })}
+              data={[
+                { value: "", label: "neither end" },
+                { value: "start", label: "the start" },
+                { value: "stop", label: "the end" },
+                { value: "both", label: "both ends" },
+              ]}
+            />
+          )}
           {(l.parts?.length ?? 0) > 0 && (
             <NativeSelect
               label="Laid off from"
@@ -318,9 +368,13 @@ export function LineForm({ wall, room, picked, close }: Props) {
 }
 
 /** Only what belongs to the way it is placed is sent. */
-function tidy(l: Line): Line {
+function tidy(l: Line, isNew: (face?: string) => boolean): Line {
   const end = (e: Line["start"]) => {
-    const out = { ...(e?.face ? { face: e.face } : {}), ...(e?.gap?.trim() ? { gap: e.gap } : {}) };
+    const out = {
+      ...(e?.face ? { face: e.face } : {}),
+      ...(e?.gap?.trim() ? { gap: e.gap } : {}),
+      ...(e?.past && isNew(e.face) ? { past: true } : {}),
+    };
     return Object.keys(out).length ? out : undefined;
   };
   const asks = l.by === "parallel" || l.by === "square" || l.by === "clear";
@@ -330,10 +384,11 @@ function tidy(l: Line): Line {
     ...(l.by === "centred" ? { and: l.and } : {}),
     ...(asks || (l.by === "furring" && l.at?.trim()) ? { at: l.at } : {}),
     ...(l.by === "parallel" && l.atEnd?.trim() ? { atEnd: l.atEnd, follow: l.follow } : {}),
-    ...(l.by === "square" && l.degrees ? { degrees: l.degrees } : {}),
+    ...((l.by === "square" || l.by === "leg") && l.degrees ? { degrees: l.degrees } : {}),
+    ...(l.by === "leg" ? { turn: l.turn ?? "left", closes: l.closes } : {}),
     start: end(l.start),
     stop: end(l.stop),
-    ...(l.parts?.length ? { parts: l.parts, from: l.from } : {}),
+    ...(l.parts?.length ? { parts: l.parts, from: l.from, boards: l.boards } : {}),
     ...(l.also?.length ? { also: l.also } : {}),
   };
 }

@@ -2,6 +2,9 @@ import { ActionIcon, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
 import { useState } from "react";
 import { newId } from "../../api/hooks";
+import { useJobContext } from "../../app/Shell";
+import { Len } from "../../drawing/Len";
+import { LengthField } from "../../entry/LengthField";
 import { Do, useAssess } from "./Assess";
 
 /** What hangs on a wall that goes, listed first, each with its new home. */
@@ -9,9 +12,17 @@ export function Hanging({ wall }: { wall: string }) {
   const { assess, keep } = useAssess();
   const all = assess.hanging ?? [];
   const [what, setWhat] = useState("");
+  const [station, setStation] = useState("");
+  const { job } = useJobContext();
   const add = () =>
     what.trim() &&
-    keep("what hangs there", { hanging: [...all, { id: newId(), wall, what: what.trim() }] }).then((ok) => ok && setWhat(""));
+    keep("what hangs there", {
+      hanging: [...all, { id: newId(), wall, what: what.trim(), ...(station.trim() ? { station } : {}) }],
+    }).then((ok) => {
+      if (!ok) return;
+      setWhat("");
+      setStation("");
+    });
   return (
     <section className="assess-part" aria-label="What hangs on it">
       <h3>What hangs on it</h3>
@@ -20,7 +31,15 @@ export function Hanging({ wall }: { wall: string }) {
           .filter((h) => h.wall === wall)
           .map((h) => (
             <li key={h.id}>
-              <b className="grow">{h.what}</b>
+              <b className="grow">
+                {h.what}
+                {h.station && (
+                  <span className="quiet">
+                    {" "}
+                    at <Len text={h.station} />
+                  </span>
+                )}
+              </b>
               <Home
                 kept={h.home ?? ""}
                 keep={(home) => keep("new home", { hanging: all.map((x) => (x === h ? { ...h, home } : x)) })}
@@ -43,6 +62,14 @@ export function Hanging({ wall }: { wall: string }) {
           value={what}
           onChange={(e) => setWhat(e.currentTarget.value)}
           onKeyDown={(e) => e.key === "Enter" && add()}
+        />
+        <LengthField
+          label="Along the wall, if known"
+          value={station}
+          units={job.document.units}
+          mark={job.document.mark}
+          change={setStation}
+          enter={add}
         />
         <Do go={add} off={!what.trim()}>
           List it

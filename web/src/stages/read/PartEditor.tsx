@@ -152,16 +152,25 @@ function Rows({ f, rows, set, fault }: RowsProps) {
       {rows.map((row, i) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: rows have nothing of their own to go by
         <div key={i} className="part-row" style={{ gridTemplateColumns: `repeat(${columns.length}, 1fr) 48px` }}>
-          {columns.map((c) => (
-            <LengthField
-              key={c.path}
-              label={c.label}
-              value={row[c.path] ?? ""}
-              units={d.units}
-              mark={d.mark}
-              change={(v) => set(rows.map((r, k) => (k === i ? { ...r, [c.path]: v } : r)))}
-            />
-          ))}
+          {columns.map((c) =>
+            c.text ? (
+              <TextInput
+                key={c.path}
+                label={c.label}
+                value={row[c.path] ?? ""}
+                onChange={(x) => set(rows.map((r, k) => (k === i ? { ...r, [c.path]: x.currentTarget.value } : r)))}
+              />
+            ) : (
+              <LengthField
+                key={c.path}
+                label={c.label}
+                value={row[c.path] ?? ""}
+                units={d.units}
+                mark={d.mark}
+                change={(v) => set(rows.map((r, k) => (k === i ? { ...r, [c.path]: v } : r)))}
+              />
+            ),
+          )}
           <ActionIcon
             size={48}
             variant="subtle"

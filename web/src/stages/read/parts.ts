@@ -5,7 +5,7 @@ export interface Field {
   label: string;
   type: "text" | "length" | "number" | "bool" | "choice" | "corner" | "wall" | "lengths" | "rows";
   options?: string[];
-  columns?: { path: string; label: string }[];
+  columns?: { path: string; label: string; text?: boolean }[];
   when?: (e: Entry) => boolean;
   must?: boolean;
 }
@@ -67,6 +67,16 @@ export const forms: PartForm[] = [
         columns: [
           { path: "station", label: "Along" },
           { path: "off", label: "Off the string" },
+        ],
+      },
+      {
+        path: "openings",
+        label: "Doors and windows in it",
+        type: "rows",
+        columns: [
+          { path: "what", label: "What", text: true },
+          { path: "from", label: "From, along it" },
+          { path: "to", label: "To" },
         ],
       },
     ],

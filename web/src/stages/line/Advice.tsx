@@ -1,0 +1,85 @@
+import { Text } from "@mantine/core";
+import { useEffect, useMemo } from "react";
+import type { CornerDetail as Detail, Meeting, Advice as Said } from "../../api/client";
+import { useEdit } from "../../api/hooks";
+import { useJobContext } from "../../app/Shell";
+import { tell } from "../../app/say";
+import { useUndo } from "../../app/undo";
+import { CornerDetail } from "../../drawing/CornerDetail";
+
+const words: Record<string, string> = { stop: "Stop", warn: "Look" };
+
+interface Props {
+  id: string;
+  advice: Said[];
+  meets: Meeting[];
+  corners: Detail[];
+}
+
+/** What to decide about a line: each fix at one key or touch, taken back with undo. */
+export function Advice({ id: wall, advice, meets, corners }: Props) {
+  const { id, job } = useJobContext();
+  const edit = useEdit(id);
+  const undo = useUndo();
+  const all = useMemo(() => advice.flatMap((a) => a.fixes.map((f) => f.id)), [advice]);
+  const before = job.document.walls ?? [];
+  const apply = (fix: string) => {
+    if (edit.isPending) return;
+    edit.mutateAsync({ do: "fix", wall, fix }).then((now) => {
+      // only the walls it changed are put back
+      const changed = before.filter((w) => {
+        const after = now.document.walls?.find((x) => x.id === w.id);
+        return JSON.stringify(after) !== JSON.stringify(w);
+      });
+      undo.push(`${wall}: ${advice.flatMap((a) => a.fixes).find((f) => f.id === fix)?.text ?? fix}`, () =>
+        edit.mutateAsync({ do: "walls", walls: changed }),
+      );
+    }, tell);
+  };
+  useEffect(() => {
+    const press = (e: KeyboardEvent) => {
+      const t = e.target as HTMLElement;
+      if (e.ctrlKey || e.metaKey || e.altKey || /^(INPUT|SELECT|TEXTAREA)$/.test(t.tagName)) return;
+      const fix = /^[1-9]$/.test(e.key) ? all[Number(e.key) - 1] : undefined;
+      if (fix) {
+        e.preventDefault();
+        apply(fix);
+      }
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  });
+  if (advice.length === 0) return <Text className="is-ready">Nothing to decide about this line.</Text>;
+  return (
+    <section aria-label="To decide" className="advice">
+      {advice.map((a) => {
+        const about = a.code === "corner" || a.code === "behind";
+        const m = about ? meets.find((x) => x.end === a.end && x.new === (a.code === "corner" || undefined)) : undefined;
+        const detail = m && corners.find((c) => c.end === m.end && c.wall === m.wall);
+        return (
+          <article key={a.code + a.end + a.text} className={`finding ${a.level}`}>
+            <b className={a.level === "stop" ? "is-stop" : a.level === "warn" ? "is-held" : ""}>
+              {words[a.level] && `${words[a.level]}: `}
+              {m ? m.text : a.text}
+            </b>
+            {detail && <CornerDetail detail={detail} of={wall} />}
+            {m && (
+              <p>
+                {m.fix} {m.heights && `${m.heights}.`}
+              </p>
+            )}
+            {a.fixes.map((f) => {
+              const n = all.indexOf(f.id) + 1;
+              return (
+                <button key={f.id} type="button" className="fix keyed" onClick={() => apply(f.id)} disabled={edit.isPending}>
+                  {n < 10 && <kbd>{n}</kbd>}
+                  <span>{f.text}</span>
+                </button>
+              );
+            })}
+          </article>
+        );
+      })}
+    </section>
+  );
+}

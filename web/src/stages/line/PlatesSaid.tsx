@@ -1,0 +1,258 @@
+import { ActionIcon, Button, NativeSelect, Switch, TextInput } from "@mantine/core";
+import { IconX } from "@tabler/icons-react";
+import { useState } from "react";
+import type { Fixing, PlanWall, Problem, Wall } from "../../api/client";
+import { useEdit } from "../../api/hooks";
+import { useJobContext } from "../../app/Shell";
+import { tell } from "../../app/say";
+import { useUndo } from "../../app/undo";
+import { Len } from "../../drawing/Len";
+import { LengthField } from "../../entry/LengthField";
+import { Against } from "./Against";
+
+/** How the plates are cut, tied and fixed, and what waits. */
+export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
+  const { id, job } = useJobContext();
+  const edit = useEdit(id);
+  const undo = useUndo();
+  const keep = (label: string, now: Partial<Wall>) =>
+    edit
+      .mutateAsync({ do: "wall", wall: { ...wall, ...now } as Wall })
+      .then(() => undo.push(label, () => edit.mutateAsync({ do: "wall", wall })));
+  const plates = worked.members.filter((m) => m.kind === "bottom-plate" || m.kind === "top-plate");
+  const said = worked.plates;
+  const fault = edit.error as Problem | null;
+  return (
+    <>
+      <section aria-label="Plates" className="against">
+        <h3>Plates</h3>
+        <table className="lines plates-said">
+          <tbody>
+            {plates.map((m) => (
+              <tr key={m.id}>
+                <td>
+                  {m.id} <span className="quiet">{m.lumber}</span>
+                  {m.bevel && <div className="is-held">{m.bevel}</div>}
+                  {m.pending && <div className="is-stop">waits: {m.pending}</div>}
+                  {m.sum.slice(1).map((s) => (
+                    <div key={s.what} className="quiet">
+                      {s.what} <Len text={s.value} />
+                    </div>
+                  ))}
+                </td>
+                <td className="num">
+                  <b>
+                    <Len text={m.cut ?? ""} />
+                  </b>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {said?.stack && <p>{said.stack}</p>}
+        {said?.ground && <p>{said.ground}</p>}
+        {said && said.ties.length > 0 && (
+          <p>
+            {said.straps > 0 && (
+              <b>
+                {said.straps} {said.straps === 1 ? "strap" : "straps"}, {said.nails} nails
+              </b>
+            )}
+            {said.straps > 0 && ": "}
+            {said.ties.map((t, i) => (
+              <span key={t.at + t.what}>
+                {i > 0 && "; "}
+                {t.what} at <Len text={t.said} />
+              </span>
+            ))}
+            .
+          </p>
+        )}
+        {said?.notches.map((n) => (
+          <p key={n.at + n.text}>{n.text}</p>
+        ))}
+        {job.document.rules?.floor === "concrete" && (
+          <Switch
+            label="A membrane lies under the bottom plate"
+            checked={!!wall.membrane}
+            onChange={(e) => keep("membrane", { membrane: e.currentTarget.checked || undefined }).catch(tell)}
+          />
+        )}
+      </section>
+      <Pending wall={wall} keep={keep} fault={fault} />
+      <Against lies={worked.against ?? []}>
+        {(of) => (
+          <FixWith
+            key={of + JSON.stringify(wall[of === "floor" ? "fixFloor" : "fixCeiling"])}
+            label={of === "floor" ? "Fix the bottom plate with" : "Fix the top plate with"}
+            now={wall[of === "floor" ? "fixFloor" : "fixCeiling"]}
+            keep={(f) => keep("fixing", of === "floor" ? { fixFloor: f } : { fixCeiling: f })}
+          />
+        )}
+      </Against>
+    </>
+  );
+}
+
+const kinds = [
+  { value: "", label: "as usual" },
+  { value: "screw", label: "screws" },
+  { value: "nail", label: "nails" },
+  { value: "pin", label: "powder-driven pins" },
+  { value: "bolt", label: "expansion bolts" },
+  { value: "resin", label: "resin anchors" },
+  { value: "adhesive", label: "adhesive" },
+];
+
+/** What a plate is fixed with; its bite follows from its length. */
+function FixWith({ label, now, keep }: { label: string; now?: Fixing; keep: (f?: Fixing) => Promise<unknown> }) {
+  const { job } = useJobContext();
+  const d = job.document;
+  const [f, setF] = useState<Fixing>(now ?? {});
+  const [fault, setFault] = useState<Problem>();
+  const send = (next: Fixing) => {
+    setF(next);
+    keep(
+      next.by ? (Object.fromEntries(Object.entries(next).filter(([, v]) => v !== "" && v !== undefined)) as Fixing) : undefined,
+    ).then(
+      () => setFault(undefined),
+      (e) => setFault(e as Problem),
+    );
+  };
+  const more = f.by && f.by !== "adhesive";
+  return (
+    <div className="fix-with">
+      <NativeSelect
+        label={label}
+        value={f.by ?? ""}
+        data={kinds}
+        onChange={(e) => send(e.currentTarget.value ? { ...f, by: e.currentTarget.value as Fixing["by"] } : {})}
+      />
+      {more && (
+        <div className="two">
+          <LengthField
+            label="Its length"
+            value={f.length ?? ""}
+            units={d.units}
+            mark={d.mark}
+            change={(length) => setF({ ...f, length })}
+            onBlur={() => (f.length ?? "") !== (now?.length ?? "") && send(f)}
+            enter={() => send(f)}
+            fault={fault?.of(".length")}
+          />
+          <LengthField
+            label="Farthest apart"
+            value={f.step ?? ""}
+            units={d.units}
+            mark={d.mark}
+            change={(step) => setF({ ...f, step })}
+            onBlur={() => (f.step ?? "") !== (now?.step ?? "") && send(f)}
+            enter={() => send(f)}
+            fault={fault?.of(".step")}
+          />
+        </div>
+      )}
+      {(f.by === "resin" || f.by === "adhesive") && (
+        <TextInput
+          label="Hours to cure, as its maker says"
+          inputMode="decimal"
+          defaultValue={f.cure ?? ""}
+          error={fault?.of(".cure")}
+          onBlur={(e) => {
+            const cure = e.currentTarget.value.trim() === "" ? undefined : Number(e.currentTarget.value);
+            if (cure !== now?.cure && !Number.isNaN(cure)) send({ ...f, cure });
+          }}
+        />
+      )}
+      {fault && !fault.of(".length") && !fault.of(".step") && !fault.of(".cure") && (
+        <div className="is-stop">{fault.message}</div>
+      )}
+    </div>
+  );
+}
+
+interface PendingProps {
+  wall: Wall;
+  keep: (label: string, now: Partial<Wall>) => Promise<unknown>;
+  fault: Problem | null;
+}
+
+/** Stretches held back: floor to be broken out, a pipe to be moved. */
+function Pending({ wall, keep, fault }: PendingProps) {
+  const { job } = useJobContext();
+  const d = job.document;
+  const fresh = { from: "", to: "", what: "" };
+  const [next, setNext] = useState<typeof fresh>();
+  const all = wall.pending ?? [];
+  const at = (field: string) => fault?.of(`.pending[${all.length}].${field}`);
+  return (
+    <section aria-label="Held back" className="against">
+      <h3>Held back</h3>
+      {all.map((p, i) => (
+        <p key={p.from + p.what} className="held-back">
+          <span>
+            <Len text={p.from} /> to <Len text={p.to} />: {p.what}
+          </span>
+          <ActionIcon
+            size={48}
+            variant="subtle"
+            color="gray"
+            aria-label={`Take ${p.what} off`}
+            onClick={() => keep(p.what, { pending: all.filter((_, k) => k !== i) }).catch(tell)}
+          >
+            <IconX size={18} />
+          </ActionIcon>
+        </p>
+      ))}
+      {next ? (
+        <form
+          onSubmit={(e) => {
+            e.preventDefault();
+            keep(next.what, { pending: [...all, next] }).then(
+              () => setNext(undefined),
+              () => {}, // the faults stand at the fields
+            );
+          }}
+        >
+          <div className="two">
+            <LengthField
+              label="From station"
+              value={next.from}
+              units={d.units}
+              mark={d.mark}
+              change={(from) => setNext({ ...next, from })}
+              fault={at("from")}
+            />
+            <LengthField
+              label="to station"
+              value={next.to}
+              units={d.units}
+              mark={d.mark}
+              change={(to) => setNext({ ...next, to })}
+              fault={at("to")}
+            />
+          </div>
+          <TextInput
+            label="What it waits for"
+            placeholder="floor to be broken out"
+            value={next.what}
+            onChange={(e) => setNext({ ...next, what: e.currentTarget.value })}
+            error={at("what")}
+          />
+          <div className="buttons">
+            <Button type="submit" h={48}>
+              Hold it back
+            </Button>
+            <Button h={48} variant="default" onClick={() => setNext(undefined)}>
+              Leave it
+            </Button>
+          </div>
+        </form>
+      ) : (
+        <Button h={48} variant="subtle" onClick={() => setNext(fresh)}>
+          Hold a stretch back
+        </Button>
+      )}
+    </section>
+  );
+}
