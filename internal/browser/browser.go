@@ -61,7 +61,7 @@ func Says(ctx context.Context, texts ...string) error {
 // Press clicks the first button, link or piece whose label or text holds the
 // words.
 func Press(ctx context.Context, words string) error {
-	find := fmt.Sprintf(`[...document.querySelectorAll('button,a,[role=button],[role=radio],input[type=checkbox],label,[role=menuitem]')].find(e => ((e.getAttribute('aria-label') || '') + ' ' + (e.innerText || '')).toLowerCase().includes(%q) && e.getClientRects().length)`, strings.ToLower(words))
+	find := fmt.Sprintf(`[...document.querySelectorAll('button,a,summary,[role=button],[role=radio],input[type=checkbox],label,[role=menuitem]')].find(e => ((e.getAttribute('aria-label') || '') + ' ' + (e.innerText || '')).toLowerCase().includes(%q) && e.getClientRects().length)`, strings.ToLower(words))
 	// found and pressed in one go: the page may change between two looks
 	return Until(ctx, "(() => { const e = "+find+"; if (!e || e.disabled) return false; e.scrollIntoView({block:'center'}); e.focus(); e.dispatchEvent(new MouseEvent('click', {bubbles: true, cancelable: true})); return true; })()")
 }

@@ -85,7 +85,7 @@ func TestEverythingByKeyboard(t *testing.T) {
 	v.keys(kb.Backspace)
 	v.sees("1 of")
 	v.keys(kb.Escape)
-	v.sees("of 55 cut")
+	v.sees("of 85 cut")
 }
 
 func TestThePhoneNeverScrollsSideways(t *testing.T) {
@@ -187,7 +187,7 @@ func TestPrintedTheSawListStandsAlone(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 800, true)
 	v.goes("/jobs/" + id + "/cut")
-	v.sees("of 55 cut")
+	v.sees("of 85 cut")
 	require.NoError(t, chromedp.Do(v.ctx, printed()))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('.pole')).display`))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('header')).display`))

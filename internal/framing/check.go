@@ -39,6 +39,20 @@ func (f *framer) check(found Found) {
 	}
 	f.checkTilt()
 	f.checkSlots()
+	f.checkPlateDepth()
+}
+
+// checkPlateDepth: a plate is as deep as the studs on it, or boards find no
+// wood at its edge.
+func (f *framer) checkPlateDepth() {
+	told := map[*Lumber]bool{}
+	for _, m := range f.Members {
+		if m.Kind != BottomPlate && m.Kind != TopPlate || m.Lumber.Depth == f.Wall.Lumber.Depth || told[m.Lumber] {
+			continue
+		}
+		told[m.Lumber] = true
+		f.find(Warn, "plate-depth", m.From, []string{m.ID}, fmt.Sprintf("The %s plate is %s deep, the studs are %s.", m.Lumber.ID, f.say(m.Lumber.Depth), f.say(f.Wall.Lumber.Depth)), "Take plates as deep as the studs.")
+	}
 }
 
 func (f *framer) find(level Level, code string, at measure.Length, ids []string, text, fix string) {

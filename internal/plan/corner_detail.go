@@ -118,7 +118,7 @@ func (s *setup) drawHeld(d *CornerDetail, m met) {
 		long := m.wall.Length.Millimetres()
 		from, to = long, long-held
 	}
-	line := ground(m.wall, from, to, depth/2, depth)
+	line := ground(m.wall, from, to, depth, depth)
 	d.HeldA, d.HeldB = line[0], line[1]
 }
 

@@ -15,12 +15,13 @@ type Usual struct {
 	Mark    string        `json:"mark"`
 	Rules   job.Rules     `json:"rules" doc:"The job's rules with every default filled in."`
 	Doors   []job.Opening `json:"doors" nullable:"false" doc:"For each wall, a usual door at its middle, under a free id."`
+	Bottom  []string      `json:"bottom" nullable:"false" doc:"Bottom plates that a new wall is offered; none where its own lumber does."`
 	ByPlace []string      `json:"byPlace" nullable:"false" doc:"Ids of all readings along walls, by wall and station."`
 }
 
 // UsualOf fills in a job's defaults. A job with faults gives an empty answer.
 func UsualOf(d job.Document) Usual {
-	out := Usual{Doors: []job.Opening{}, ByPlace: []string{}}
+	out := Usual{Doors: []job.Opening{}, Bottom: []string{}, ByPlace: []string{}}
 	s, faults := resolve(d)
 	if faults != nil {
 		return out
@@ -36,6 +37,12 @@ func UsualOf(d job.Document) Usual {
 	}
 	if s.concrete {
 		out.Rules.Floor = "concrete"
+		for _, l := range s.lumber {
+			if l.Treated || l.Track {
+				out.Bottom = []string{l.ID}
+				break
+			}
+		}
 	}
 	id := freeDoor(d)
 	for _, w := range s.walls {

@@ -1816,6 +1816,8 @@ export interface components {
             what: string;
         };
         PlanUsual: {
+            /** @description Bottom plates that a new wall is offered; none where its own lumber does. */
+            bottom: string[];
             /** @description Ids of all readings along walls, by wall and station. */
             byPlace: string[];
             /** @description For each wall, a usual door at its middle, under a free id. */

@@ -48,7 +48,9 @@ export function CornerDetail({ detail: d, of }: { detail: Detail; of: string }) 
         {d.wood
           .filter((p) => p.id && (!p.lying || d.wood.find((q) => q.lying) === p))
           .map((p) => {
-            const m = middle(p.outline);
+            const m = p.lying
+              ? middle([p.outline[0], p.outline[0], p.outline[0], p.outline[2]].filter((q) => !!q))
+              : middle(p.outline);
             if (m.x < 14 || m.y < 14 || m.x > side - 14 || m.y > side - 14) return null;
             return (
               <text key={p.id} x={m.x} y={m.y + 5} textAnchor="middle" className="name">
@@ -64,7 +66,7 @@ export function CornerDetail({ detail: d, of }: { detail: Detail; of: string }) 
             </text>
           );
         })}
-        {d.held && <circle cx={(x(d.heldA.x) + x(d.heldB.x)) / 2} cy={(y(d.heldA.y) + y(d.heldB.y)) / 2} r="9" className="gap" />}
+        {d.held && <circle cx={(x(d.heldA.x) + x(d.heldB.x)) / 2} cy={(y(d.heldA.y) + y(d.heldB.y)) / 2} r="7" className="gap" />}
       </svg>
       {d.held && (
         <figcaption>

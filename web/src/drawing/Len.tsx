@@ -9,3 +9,19 @@ const said = (text: string) =>
 export function Len({ text, className = "" }: { text: string; className?: string }) {
   return <span className={`len ${className}`}>{said(text)}</span>;
 }
+
+/** A sentence with its fractions set as such. */
+export function Said({ text }: { text: string }) {
+  return (
+    <>
+      {text.split(/((?:\d+ )?\d+\/\d+)/).map((part, i) =>
+        i % 2 ? (
+          // biome-ignore lint/suspicious/noArrayIndexKey: parts of a sentence have nothing of their own
+          <Len key={i} text={part} />
+        ) : (
+          part
+        ),
+      )}
+    </>
+  );
+}

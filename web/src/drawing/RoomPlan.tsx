@@ -279,7 +279,7 @@ function Found({ room, f, clip, chosen, face, above }: FoundProps) {
               </polygon>
             ))}
           {(w.id === chosen || above) && <Marks w={w} f={f} chosen={w.id === chosen} />}
-          <text x={f.x(middle(w.outline).x)} y={f.y(middle(w.outline).y) + 6} textAnchor="middle" className="wall-name">
+          <text x={f.x(partway(w.outline).x)} y={f.y(partway(w.outline).y) + 6} textAnchor="middle" className="wall-name">
             {w.id}
           </text>
         </g>
@@ -327,6 +327,10 @@ const middle = (at: Spot[]): Spot => ({
   x: at.reduce((s, p) => s + p.x, 0) / at.length,
   y: at.reduce((s, p) => s + p.y, 0) / at.length,
 });
+
+/** Where a wall's name stands: off its middle, where other walls like to come. */
+const partway = ([a, b, , d]: Spot[]): Spot =>
+  a && b && d ? { x: (a.x + d.x) / 2 + (b.x - a.x) * 0.32, y: (a.y + d.y) / 2 + (b.y - a.y) * 0.32 } : { x: 0, y: 0 };
 
 /** Corners and the tapes between them; what is loose, doubtful or wanted stands out. */
 function Outline({ room, f, wanted }: { room: Room; f: Frame; wanted?: Props["wanted"] }) {

@@ -1,17 +1,18 @@
 import { Text } from "@mantine/core";
 import { useEffect, useMemo } from "react";
-import type { CornerDetail as Detail, Meeting, Advice as Said } from "../../api/client";
+import type { CornerDetail as Detail, Meeting, Advice as OneAdvice } from "../../api/client";
 import { useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
 import { CornerDetail } from "../../drawing/CornerDetail";
+import { Said } from "../../drawing/Len";
 
 const words: Record<string, string> = { stop: "Stop", warn: "Look" };
 
 interface Props {
   id: string;
-  advice: Said[];
+  advice: OneAdvice[];
   meets: Meeting[];
   corners: Detail[];
 }
@@ -60,12 +61,12 @@ export function Advice({ id: wall, advice, meets, corners }: Props) {
           <article key={a.code + a.end + a.text} className={`finding ${a.level}`}>
             <b className={a.level === "stop" ? "is-stop" : a.level === "warn" ? "is-held" : ""}>
               {words[a.level] && `${words[a.level]}: `}
-              {m ? m.text : a.text}
+              <Said text={m ? m.text : a.text} />
             </b>
             {detail && <CornerDetail detail={detail} of={wall} />}
             {m && (
               <p>
-                {m.fix} {m.heights && `${m.heights}.`}
+                <Said text={`${m.fix ?? ""} ${m.heights ? `${m.heights}.` : ""}`} />
               </p>
             )}
             {a.fixes.map((f) => {
@@ -73,7 +74,9 @@ export function Advice({ id: wall, advice, meets, corners }: Props) {
               return (
                 <button key={f.id} type="button" className="fix keyed" onClick={() => apply(f.id)} disabled={edit.isPending}>
                   {n < 10 && <kbd>{n}</kbd>}
-                  <span>{f.text}</span>
+                  <span>
+                    <Said text={f.text} />
+                  </span>
                 </button>
               );
             })}

@@ -1,6 +1,6 @@
 import type { ReactNode } from "react";
 import type { PlanBody } from "../../api/client";
-import { Len } from "../../drawing/Len";
+import { Len, Said } from "../../drawing/Len";
 
 type Lies = NonNullable<PlanBody["plan"]["walls"][number]["against"]>;
 
@@ -17,7 +17,7 @@ export function Against({ lies, children }: Props) {
         <section key={a.of} aria-label={`Against the ${a.of}`} className="against">
           <h3>{a.of === "ceiling" ? "Under the ceiling" : "On the floor"}</h3>
           <p>
-            {a.text} {a.fix}
+            <Said text={`${a.text} ${a.fix ?? ""}`} />
           </p>
           {a.blocks.length > 0 && (
             <p>
@@ -35,7 +35,9 @@ export function Against({ lies, children }: Props) {
             </p>
           )}
           <p>
-            <b>{a.with}</b>
+            <b>
+              <Said text={a.with} />
+            </b>
             {a.fixings.length > 0 && " At "}
             {a.fixings.map((x, i) => (
               <span key={x.at + x.said}>
@@ -50,7 +52,7 @@ export function Against({ lies, children }: Props) {
           {a.heed && <p className="is-held">{a.heed}</p>}
           {a.short.map((s) => (
             <p key={s.from} className="is-held">
-              {s.text}
+              <Said text={s.text} />
             </p>
           ))}
           {children?.(a.of as "floor" | "ceiling")}

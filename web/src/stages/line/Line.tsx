@@ -6,7 +6,7 @@ import type { Room, Wall } from "../../api/client";
 import { useRoom } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { Empty, Failed, Loading } from "../../app/States";
-import { Len } from "../../drawing/Len";
+import { Len, Said } from "../../drawing/Len";
 import { RoomPlan } from "../../drawing/RoomPlan";
 import { Advice } from "./Advice";
 import "../read/read.css";
@@ -29,7 +29,8 @@ export default function Line() {
 function Lines({ room }: { room: Room }) {
   const { job, plan, wall, setWall } = useJobContext();
   const walls = job.document.walls ?? [];
-  const [form, setForm] = useState<{ wall?: Wall; key: number }>();
+  const [query, setQuery] = useSearchParams();
+  const [form, setForm] = useState<{ wall?: Wall; key: number } | undefined>(query.has("new") ? { key: 0 } : undefined);
   const [picked, setPicked] = useState<{ face: string; n: number }>();
   const w = walls[wall];
   const worked = plan.plan.walls[wall];
@@ -41,7 +42,6 @@ function Lines({ room }: { room: Room }) {
     ties: room.ties.filter((t) => (t.from + 1) % n === t.to || (t.to + 1) % n === t.from),
   };
   const advice = worked?.advice ?? [];
-  const [query, setQuery] = useSearchParams();
   const tab = query.get("side") ?? "strike";
   const setTab = (side: string) => {
     query.set("side", side);
@@ -76,12 +76,15 @@ function Lines({ room }: { room: Room }) {
             Snap sheet
           </Button>
         </div>
-        {room.corners.length < 3 && walls.length === 0 ? (
+        {room.corners.length < 3 && walls.length === 0 && !form ? (
           <Empty title="First, the room">
             <Text>
               Lines are placed by what is there. Under Read, set the corners and tape them; give the walls that are there a name.
               Through two marks, a line can be placed without.
             </Text>
+            <Button h={52} onClick={() => open()}>
+              Place a line
+            </Button>
           </Empty>
         ) : (
           <div className="no-print">
@@ -123,7 +126,7 @@ function Lines({ room }: { room: Room }) {
           <>
             <div>
               <h2 className="line-said">
-                {w.id}: {worked.line?.said ?? "by its two ends"}
+                {w.id}: <Said text={worked.line?.said ?? "by its two ends"} />
               </h2>
               <Button h={48} variant="light" onClick={() => open(w)}>
                 {w.line ? "Place it otherwise" : "Place it by what is there"}

@@ -3,7 +3,7 @@ import { IconPlus, IconX } from "@tabler/icons-react";
 import { useEffect, useState } from "react";
 import { api, got, type Line, type Problem, type Room, type Wall } from "../../api/client";
 import { useEdit } from "../../api/hooks";
-import { freeMark, offeredBottom } from "../../app/newWall";
+import { freeMark } from "../../app/newWall";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
@@ -32,7 +32,7 @@ const far = "the room's wall";
 
 /** A line, said in a short form; faces can be touched on the plan. */
 export function LineForm({ wall, room, picked, close }: Props) {
-  const { id, job } = useJobContext();
+  const { id, job, plan } = useJobContext();
   const d = job.document;
   const walls = d.walls ?? [];
   const edit = useEdit(id);
@@ -41,8 +41,21 @@ export function LineForm({ wall, room, picked, close }: Props) {
   const [name, setName] = useState(wall?.name ?? "");
   const [mark, setMark] = useState(wall?.id ?? freeMark(d));
   const [lumber, setLumber] = useState(wall?.lumber ?? d.lumber?.[0]?.id ?? "");
+  const [bottom, setBottom] = useState(wall ? (wall.bottom?.[0] ?? "") : (plan.usual.bottom[0] ?? ""));
+  const [tops, setTops] = useState(wall?.top?.length ?? 1);
   const [body, setBody] = useState<string>(wall?.line ? (wall.body ?? "") : "");
-  const [l, setL] = useState<Line>(wall?.line ?? { by: "parallel", face: room.walls[0]?.id ?? walls[0]?.id ?? "", at: "" });
+  const [l, setL] = useState<Line>(
+    wall?.line ??
+      (room.walls.length + walls.length > 0
+        ? { by: "parallel", face: room.walls[0]?.id ?? walls[0]?.id ?? "", at: "" }
+        : {
+            by: "through",
+            marks: [
+              { x: "0", y: "0" },
+              { x: "", y: "0" },
+            ],
+          }),
+  );
   const [slot, setSlot] = useState<"face" | "and" | "start" | "stop">("face");
   const fault = edit.error as Problem | null;
   const faces = [...room.walls.map((w) => w.id), ...walls.filter((w) => w.id !== mark).flatMap((w) => [w.id, `${w.id} back`])];
@@ -68,8 +81,13 @@ export function LineForm({ wall, room, picked, close }: Props) {
     const { from: _from, to: _to, ...rest } = wall ?? ({} as Wall);
     const now = {
       ...rest,
-      ...(wall ? {} : offeredBottom(d)),
       id: mark,
+      bottom: bottom ? [bottom === wall?.lumber ? lumber : bottom, ...(wall?.bottom?.slice(1) ?? [])] : undefined,
+      top: Array.from({ length: tops }, (_, i) => {
+        // plates of the studs' own lumber change with it
+        const was = wall?.top?.[i] ?? wall?.top?.[0];
+        return !was || was === wall?.lumber ? lumber : was;
+      }),
       name,
       lumber,
       line,
@@ -236,7 +254,7 @@ export function LineForm({ wall, room, picked, close }: Props) {
           ),
       )}
       <details open={l.by === "leg" || !!l.parts?.length || !!l.start?.gap || !!l.stop?.gap}>
-        <summary>As long as what stands on it; gaps; the X side</summary>
+        <summary>Lumber and plates, X side, gaps, what stands on it</summary>
         <div className="two">
           {long("Gap at the start", l.start?.gap ?? "", (gap) => change({ start: { ...l.start, gap } }), at("line.start.gap"))}
           {long("Gap at the end", l.stop?.gap ?? "", (gap) => change({ stop: { ...l.stop, gap } }), at("line.stop.gap"))}
@@ -308,7 +326,27 @@ export function LineForm({ wall, room, picked, close }: Props) {
             label="Lumber"
             value={lumber}
             onChange={(e) => setLumber(e.currentTarget.value)}
-            data={(d.lumber ?? []).map((x) => x.id)}
+            data={(d.lumber ?? []).filter((x) => !x.track).map((x) => x.id)}
+            error={at("lumber")}
+          />
+        </div>
+        <div className="two">
+          <NativeSelect
+            label="Lowest plate"
+            value={bottom}
+            onChange={(e) => setBottom(e.currentTarget.value)}
+            data={[{ value: "", label: "the wall's lumber" }, ...(d.lumber ?? []).map((x) => x.id)]}
+            error={at("bottom[0]") ?? at("bottom")}
+          />
+          <NativeSelect
+            label="Top plates"
+            value={String(tops)}
+            onChange={(e) => setTops(Number(e.currentTarget.value))}
+            data={[
+              { value: "1", label: "one" },
+              { value: "2", label: "two" },
+            ]}
+            error={at("top")}
           />
         </div>
       </details>

@@ -6,7 +6,7 @@ import { useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
-import { Len } from "../../drawing/Len";
+import { Len, Said } from "../../drawing/Len";
 import { LengthField } from "../../entry/LengthField";
 import { Against } from "./Against";
 
@@ -36,7 +36,7 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
                   {m.pending && <div className="is-stop">waits: {m.pending}</div>}
                   {m.sum.slice(1).map((s) => (
                     <div key={s.what} className="quiet">
-                      {s.what} <Len text={s.value} />
+                      <Said text={s.what} /> <Len text={s.value} />
                     </div>
                   ))}
                 </td>
@@ -69,7 +69,9 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
           </p>
         )}
         {said?.notches.map((n) => (
-          <p key={n.at + n.text}>{n.text}</p>
+          <p key={n.at + n.text}>
+            <Said text={n.text} />
+          </p>
         ))}
         {job.document.rules?.floor === "concrete" && (
           <Switch
