@@ -34,7 +34,7 @@ func Open(parent context.Context, width, height int64) (ctx context.Context, clo
 // Until waits until a JavaScript expression is true, or says what the page
 // showed instead.
 func Until(ctx context.Context, expression string) error {
-	deadline := time.Now().Add(15 * time.Second)
+	deadline := time.Now().Add(60 * time.Second)
 	for {
 		ok, err := chromedp.Run(ctx, chromedp.Evaluate[bool]("!!("+expression+")"))
 		if err == nil && ok {

@@ -114,6 +114,8 @@ func TestADeeperWallTakesItsNeighboursAlong(t *testing.T) {
 	v.until(`document.querySelector('.line-form')`)
 	v.presses("Lumber and plates")
 	v.chooses("Lumber", "2x6")
+	v.presses("Compare")
+	v.sees("What it costs", "devices to move", "Pieces already cut that change", "G-B1", "G moves by 2")
 	v.presses("Place it so")
 	v.sees("walls followed", "G", "G-B1", "already cut")
 	v.presses("Undo")

@@ -51,7 +51,7 @@ func visit(t *testing.T, width, height int64, demo bool) *visitor {
 		web.Close()
 		devices.Close()
 	})
-	timed, cancel := context.WithTimeout(context.Background(), 90*time.Second)
+	timed, cancel := context.WithTimeout(context.Background(), 5*time.Minute)
 	t.Cleanup(cancel)
 	ctx, done, err := browser.Open(timed, width, height)
 	require.NoError(t, err)

@@ -321,7 +321,7 @@ func TestASlantingRunMeetsTheWallWhereItCrosses(t *testing.T) {
 func TestTiltedUpAWallNeedsRoomToSwing(t *testing.T) {
 	tilt := rules
 	tilt.TiltUp = true
-	deep := wall(101*in, func(w *Wall) { w.Lumber = twoBy6 })
+	deep := wall(101*in, func(w *Wall) { w.Lumber, w.Bottom, w.Top = twoBy6, []*Lumber{twoBy6}, []*Lumber{twoBy6} })
 	f := Frame(deep, tilt, level(93*25.4+1.5875), Found{})
 	require.Equal(t, []string{"tilt-clearance"}, codes(f))
 	assert.Contains(t, f.Findings[0].Text, "5 1/2 deep needs 5/32 over it", "0.163 in")

@@ -3,7 +3,7 @@ package plan
 // PieceChange is a piece that was cut and that the plan now wants otherwise.
 type PieceChange struct {
 	Member string `json:"member"`
-	Was    string `json:"was" doc:"The length the plan gave before."`
+	Was    string `json:"was,omitempty" doc:"The length the plan gave before; left out for a piece that is new."`
 	Now    string `json:"now,omitempty" doc:"The length it gives now; left out when the piece is gone."`
 }
 
@@ -12,11 +12,12 @@ type PieceChange struct {
 type Changes struct {
 	Cut    []PieceChange `json:"cut" nullable:"false" doc:"Pieces already cut that change, or go."`
 	Others int           `json:"others" doc:"Pieces not cut yet that change, come or go."`
+	Open   []PieceChange `json:"open" nullable:"false" doc:"Those, one by one."`
 }
 
 // Changed compares two plans piece by piece; cut says which have been cut.
 func Changed(before, after Plan, cut func(member string) bool) Changes {
-	out := Changes{Cut: []PieceChange{}}
+	out := Changes{Cut: []PieceChange{}, Open: []PieceChange{}}
 	now := map[string]string{}
 	for _, w := range after.Walls {
 		for _, m := range w.Members {
@@ -32,10 +33,17 @@ func Changed(before, after Plan, cut func(member string) bool) Changes {
 			case cut(m.ID):
 				out.Cut = append(out.Cut, PieceChange{m.ID, m.Cut, length})
 			default:
-				out.Others++
+				out.Open = append(out.Open, PieceChange{m.ID, m.Cut, length})
 			}
 		}
 	}
-	out.Others += len(now)
+	for _, w := range after.Walls {
+		for _, m := range w.Members {
+			if length, fresh := now[m.ID]; fresh {
+				out.Open = append(out.Open, PieceChange{Member: m.ID, Now: length})
+			}
+		}
+	}
+	out.Others = len(out.Open)
 	return out
 }

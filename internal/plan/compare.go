@@ -17,17 +17,25 @@ type Compared struct {
 	Then string `json:"then"`
 }
 
+// Comparison is a wall in another place: what that costs, the walls that
+// follow, and every piece that changes, those already cut first.
+type Comparison struct {
+	Rows    []Compared `json:"rows" nullable:"false"`
+	Moved   []Move     `json:"moved" nullable:"false"`
+	Changed Changes    `json:"changed"`
+}
+
 // Compare holds two places of a wall side by side by what they cost. before is
-// the job as it is, after with the wall in the other place. The error is the
-// job.Faults of after.
-func Compare(before, after job.Document, wall string) ([]Compared, error) {
+// the job as it is, after with the wall in the other place; cut says which
+// pieces have been cut. The error is the job.Faults of after.
+func Compare(before, after job.Document, wall string, cut func(member string) bool) (Comparison, error) {
 	then, err := Compute(after)
 	if err != nil {
-		return nil, err
+		return Comparison{}, err
 	}
 	now, err := Compute(before)
 	if err != nil {
-		return nil, err
+		return Comparison{}, err
 	}
 	a, b := consequences(before, now, wall), consequences(after, then, wall)
 	out := []Compared{}
@@ -38,7 +46,7 @@ func Compare(before, after job.Document, wall string) ([]Compared, error) {
 		}
 		out = append(out, one)
 	}
-	return out, nil
+	return Comparison{Rows: out, Moved: Moves(before, after), Changed: Changed(now, then, cut)}, nil
 }
 
 // consequences are what a wall's place costs, in the order they are asked for.

@@ -307,9 +307,9 @@ func TestDevicesToMoveAreCompared(t *testing.T) {
 	d.Assess = &job.Assess{Hanging: []job.Hanging{{ID: "s", Wall: "side 1", What: "switch", Station: "91 in"}, {ID: "r", Wall: "side 1", What: "radiator"}}}
 	there := job.Copy(d)
 	there.Walls[1].Line.At = "120 in"
-	rows, err := Compare(d, there, "E")
+	c, err := Compare(d, there, "E", nothingCut)
 	require.NoError(t, err)
-	for _, r := range rows {
+	for _, r := range c.Rows {
 		if r.What == "devices to move" {
 			assert.Equal(t, "1: switch at 91", r.Now)
 			assert.Equal(t, "none", r.Then)
@@ -317,9 +317,9 @@ func TestDevicesToMoveAreCompared(t *testing.T) {
 	}
 	furring := laid(leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
 	furring.Assess = d.Assess
-	rows, err = Compare(d, furring, "A")
+	c, err = Compare(d, furring, "A", nothingCut)
 	require.NoError(t, err)
-	assert.Contains(t, fmt.Sprint(rows), "2: switch, radiator")
+	assert.Contains(t, fmt.Sprint(c.Rows), "2: switch, radiator")
 }
 
 func TestMovedOntoWhatIsBehindIt(t *testing.T) {

@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"homalos/internal/framing"
 	"homalos/internal/job"
@@ -158,7 +159,25 @@ func (s *setup) snapSteps(out *WallLine, w *framing.Wall) {
 		side = "right"
 	}
 	add(fmt.Sprintf("Snap the line; X on the %s, seen from the start, %s deep", side, s.say(w.Lumber.Depth)), "")
-	add("Plumb both ends up to the ceiling and snap between them: the plates follow that, not the floor's slope", "")
+	// in between, so that the snapped ceiling line is held by more than its ends
+	step := s.rules.Units.Pick(96*measure.Inch, 2400*mm)
+	n := max(1, (w.Length+step-1)/step)
+	var points []string
+	for i := range n + 1 {
+		points = append(points, s.rules.Units.Say((w.Length*i/n).Nearest(s.rules.Mark), 0))
+	}
+	add("Plumb up to the ceiling at "+strings.Join(points, ", ")+" and snap between: the top plate follows that, not the floor's slope", "")
+	for _, end := range []struct {
+		word string
+		at   framing.End
+	}{{"start", w.Start}, {"end", w.Stop}} {
+		switch {
+		case end.at.Top > 0:
+			add(fmt.Sprintf("At the %s the top plate stops short of the plumbed point (%s)", end.word, end.at.Lean), s.rules.Units.Say(end.at.Top, 0))
+		case end.at.Top < 0:
+			add(fmt.Sprintf("At the %s the top plate runs on beyond the plumbed point (%s)", end.word, end.at.Lean), s.rules.Units.Say(-end.at.Top, 0))
+		}
+	}
 }
 
 // Move is a wall whose line lies elsewhere than before.

@@ -268,16 +268,18 @@ func TestWhatTheEndsMeet(t *testing.T) {
 	assert.Contains(t, got["B end"], "A corner: A runs past by 3 1/2, B butts it.")
 }
 
+func nothingCut(string) bool { return false }
+
 func TestTwoPlacesSideBySide(t *testing.T) {
 	d := laid(leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "97 in"}}}})
 	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: 180, First: job.Place{X: "0 in", Y: "54 in"}, Spacing: "16 in", Count: 1}, {ID: "K", Of: "ceiling", Angle: 180, First: job.Place{X: "0 in", Y: "70 in"}, Count: 1}, {ID: "L", Of: "ceiling", Angle: 180, First: job.Place{X: "0 in", Y: "86 in"}, Count: 1}}
 	there := job.Copy(d)
 	there.Walls[0].Line.At = "68 in"
 	there.Walls[0].Line.Parts[0].Length = "110 in"
-	rows, err := Compare(d, there, "A")
+	c, err := Compare(d, there, "A", nothingCut)
 	require.NoError(t, err)
 	got := map[string][2]string{}
-	for _, r := range rows {
+	for _, r := range c.Rows {
 		got[r.What] = [2]string{r.Now, r.Then}
 	}
 	assert.Equal(t, [2]string{"97", "110"}, got["length"])
@@ -285,11 +287,11 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 	assert.Equal(t, [2]string{"1 wide", "no"}, got["sliver of board"])
 	assert.Equal(t, [2]string{"89", "102"}, got["widest door leaf"])
 	there.Walls[0].Line.At = "900 in"
-	_, err = Compare(d, there, "A")
+	_, err = Compare(d, there, "A", nothingCut)
 	assert.ErrorContains(t, err, "inside the room")
 	there.Walls[0].Line.At = "30 in"
 	there.Walls[0].ID = "B"
-	rows, err = Compare(d, there, "B")
+	c, err = Compare(d, there, "B", nothingCut)
 	require.NoError(t, err)
-	assert.Empty(t, rows[0].Now, "it isn't there yet")
+	assert.Empty(t, c.Rows[0].Now, "it isn't there yet")
 }

@@ -96,11 +96,7 @@ func (s *Server) editRoutes(api huma.API) {
 			JobID
 			Wall string `path:"wall"`
 			Body job.Wall
-		}) (*struct {
-			Body struct {
-				Rows []plan.Compared `json:"rows" nullable:"false"`
-			}
-		}, error) {
+		}) (*struct{ Body plan.Comparison }, error) {
 			j, err := s.store.Job(ctx, in.ID)
 			if err != nil {
 				return nil, problem(err)
@@ -108,17 +104,15 @@ func (s *Server) editRoutes(api huma.API) {
 			there := job.Copy(j.Document)
 			in.Body.ID = in.Wall
 			putWall(&there, in.Body)
-			rows, err := plan.Compare(j.Document, there, in.Wall)
+			cut, err := s.cutNow(ctx, in.ID)
 			if err != nil {
 				return nil, problem(err)
 			}
-			out := &struct {
-				Body struct {
-					Rows []plan.Compared `json:"rows" nullable:"false"`
-				}
-			}{}
-			out.Body.Rows = rows
-			return out, nil
+			c, err := plan.Compare(j.Document, there, in.Wall, cut)
+			if err != nil {
+				return nil, problem(err)
+			}
+			return &struct{ Body plan.Comparison }{c}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "delete-wall", Method: http.MethodDelete, Path: "/api/jobs/{id}/walls/{wall}", Summary: "Take a wall out that has no readings"},
 		func(ctx context.Context, in *struct {

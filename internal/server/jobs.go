@@ -249,9 +249,22 @@ func (s *Server) change(ctx context.Context, id string, match IfMatch, edit func
 	return out, problem(err)
 }
 
+// cutNow says of each piece whether it is cut now.
+func (s *Server) cutNow(ctx context.Context, id string) (func(member string) bool, error) {
+	lines, err := s.store.CutNow(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	cut := map[string]bool{}
+	for _, c := range lines {
+		cut[c.Member] = true
+	}
+	return func(member string) bool { return cut[member] }, nil
+}
+
 // changed compares what was planned before an edit with what is planned now.
 func (s *Server) changed(ctx context.Context, before job.Document, now store.Job) (plan.Changes, error) {
-	none := plan.Changes{Cut: []plan.PieceChange{}}
+	none := plan.Changes{Cut: []plan.PieceChange{}, Open: []plan.PieceChange{}}
 	was, err := s.plans.of(store.Job{ID: now.ID, Revision: now.Revision - 1, Document: before})
 	if err != nil {
 		return none, nil // what was there could not be planned: nothing to compare
@@ -260,15 +273,11 @@ func (s *Server) changed(ctx context.Context, before job.Document, now store.Job
 	if err != nil {
 		return none, err
 	}
-	lines, err := s.store.CutNow(ctx, now.ID)
+	cut, err := s.cutNow(ctx, now.ID)
 	if err != nil {
 		return none, err
 	}
-	cut := map[string]bool{}
-	for _, c := range lines {
-		cut[c.Member] = true
-	}
-	return plan.Changed(was, then, func(member string) bool { return cut[member] }), nil
+	return plan.Changed(was, then, cut), nil
 }
 
 // current is a job with its plan.

@@ -137,7 +137,7 @@ function sayRecut({ cut, others }: Job["changed"]) {
     title: cut.length === 1 ? "A piece already cut changes" : `${cut.length} pieces already cut change`,
     message: `${cut
       .slice(0, 8)
-      .map((c) => (c.now ? `${c.member}: ${bare(c.was)} → ${bare(c.now)}` : `${c.member}: no longer there`))
+      .map((c) => (c.now ? `${c.member}: ${bare(c.was ?? "new")} → ${bare(c.now)}` : `${c.member}: no longer there`))
       .join("; ")}${cut.length > 8 ? " …" : ""}${others > 0 ? `. ${others} not cut yet change too.` : ""}`,
     autoClose: false,
   });

@@ -605,9 +605,6 @@ export interface components {
             /** @description Or a face. */
             face?: string;
         };
-        "Compare-wallResponse": {
-            rows: components["schemas"]["PlanCompared"][];
-        };
         Confirmed: {
             at: string;
             by: string;
@@ -1187,6 +1184,8 @@ export interface components {
         PlanChanges: {
             /** @description Pieces already cut that change, or go. */
             cut: components["schemas"]["PlanPieceChange"][];
+            /** @description Those, one by one. */
+            open: components["schemas"]["PlanPieceChange"][];
             /**
              * Format: int64
              * @description Pieces not cut yet that change, come or go.
@@ -1198,6 +1197,11 @@ export interface components {
             now: string;
             then: string;
             what: string;
+        };
+        PlanComparison: {
+            changed: components["schemas"]["PlanChanges"];
+            moved: components["schemas"]["PlanMove"][];
+            rows: components["schemas"]["PlanCompared"][];
         };
         PlanCornerDetail: {
             /** @enum {string} */
@@ -1574,8 +1578,8 @@ export interface components {
             member: string;
             /** @description The length it gives now; left out when the piece is gone. */
             now?: string;
-            /** @description The length the plan gave before. */
-            was: string;
+            /** @description The length the plan gave before; left out for a piece that is new. */
+            was?: string;
         };
         PlanPin: {
             /** Format: double */
@@ -3621,7 +3625,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Compare-wallResponse"];
+                    "application/json": components["schemas"]["PlanComparison"];
                 };
             };
             /** @description Error */

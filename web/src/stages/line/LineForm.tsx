@@ -1,13 +1,13 @@
 import { ActionIcon, Button, NativeSelect, Switch, TextInput } from "@mantine/core";
 import { IconPlus, IconX } from "@tabler/icons-react";
 import { useEffect, useState } from "react";
-import { api, got, type Line, type Problem, type Room, type Wall } from "../../api/client";
+import { api, type Comparison, got, type Line, type Problem, type Room, type Wall } from "../../api/client";
 import { useEdit } from "../../api/hooks";
 import { freeMark } from "../../app/newWall";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
-import { Len } from "../../drawing/Len";
+import { Len, Said } from "../../drawing/Len";
 import { LengthField } from "../../entry/LengthField";
 
 const ways: { value: Line["by"]; label: string }[] = [
@@ -95,10 +95,10 @@ export function LineForm({ wall, room, picked, close }: Props) {
     } as Wall;
     return now;
   };
-  const [rows, setRows] = useState<{ what: string; now: string; then: string }[]>();
+  const [rows, setRows] = useState<Comparison>();
   const compare = () =>
     got(api.POST("/api/jobs/{id}/walls/{wall}/compare", { params: { path: { id, wall: mark } }, body: asked() })).then(
-      (c) => setRows(c.rows),
+      setRows,
       tell,
     );
   const keep = () => {
@@ -360,36 +360,7 @@ export function LineForm({ wall, room, picked, close }: Props) {
           {fault.message}
         </div>
       )}
-      {rows && (
-        <table className="lines compared">
-          <thead>
-            <tr>
-              <th>What it costs</th>
-              <th className="num">{wall ? "where it is" : ""}</th>
-              <th className="num">there</th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((r) => (
-              <tr key={r.what}>
-                <td>{r.what}</td>
-                <td className="num">
-                  <Len text={r.now} />
-                </td>
-                <td className="num">
-                  {r.now === r.then ? (
-                    <Len text={r.then} />
-                  ) : (
-                    <b>
-                      <Len text={r.then} />
-                    </b>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      {rows && <Compared of={rows} there={!!wall} />}
       <div className="buttons">
         <Button type="submit" h={52} loading={edit.isPending} disabled={!wall && taken.has(mark)}>
           {wall ? "Place it so" : "Place the line"}
@@ -402,6 +373,70 @@ export function LineForm({ wall, room, picked, close }: Props) {
         </Button>
       </div>
     </form>
+  );
+}
+
+/** What another place costs, and every piece that changes, those already cut first. */
+function Compared({ of: c, there }: { of: Comparison; there: boolean }) {
+  const change = (p: Comparison["changed"]["open"][number]) => (
+    <tr key={p.member}>
+      <td>{p.member}</td>
+      <td className="num">{p.was ? <Len text={p.was} /> : "new"}</td>
+      <td className="num">{p.now ? <Len text={p.now} /> : "gone"}</td>
+    </tr>
+  );
+  return (
+    <>
+      <table className="lines compared">
+        <thead>
+          <tr>
+            <th>What it costs</th>
+            <th className="num">{there ? "where it is" : ""}</th>
+            <th className="num">there</th>
+          </tr>
+        </thead>
+        <tbody>
+          {c.rows.map((r) => (
+            <tr key={r.what}>
+              <td>{r.what}</td>
+              <td className="num">
+                <Said text={r.now} />
+              </td>
+              <td className="num">
+                {r.now === r.then ? (
+                  <Said text={r.then} />
+                ) : (
+                  <b>
+                    <Said text={r.then} />
+                  </b>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {c.moved.length > 0 && (
+        <p>{c.moved.map((m) => `${m.wall} moves by ${m.by}${m.now ? `, ${m.was} → ${m.now} long` : ""}`).join("; ")}.</p>
+      )}
+      {c.changed.cut.length > 0 && (
+        <div className="finding stop">
+          <b className="is-stop">Pieces already cut that change</b>
+          <table className="lines compared">
+            <tbody>{c.changed.cut.map(change)}</tbody>
+          </table>
+        </div>
+      )}
+      {c.changed.open.length > 0 && (
+        <details>
+          <summary>
+            {c.changed.open.length} {c.changed.open.length === 1 ? "piece" : "pieces"} not cut yet
+          </summary>
+          <table className="lines compared">
+            <tbody>{c.changed.open.map(change)}</tbody>
+          </table>
+        </details>
+      )}
+    </>
   );
 }
 
