@@ -44,6 +44,7 @@ type Fixing struct {
 	At    measure.Length
 	Count int
 	Moved bool // off its even place, clear of a stud's foot or a pipe
+	Slant bool // a stud stands over the joist there: driven at a slant beside its foot
 }
 
 // Usual spacing of fixings and blocks: first 3 in (75 mm) from each end, then at
@@ -228,10 +229,23 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 		return // a bead has no places
 	}
 	for _, s := range stubs {
+		// as far as the joist or the block is wide, and a little wood left
+		aside, hand := rules.Units.Pick(measure.Inch/2, 12*measure.Millimetre), rules.Units.Pick(measure.Inch/8, 3*measure.Millimetre)
 		inside := func(places []measure.Length) (n int) {
 			for _, at := range places {
 				if at > s[0] && at < s[1] {
-					a.Fixings = append(a.Fixings, Fixing{At: at, Count: 2})
+					x := Fixing{At: at, Count: 2}
+					if free := a.free(s, f, rules, found); !free(at) {
+						x.Slant = true
+						for k := measure.Length(1); k*hand <= aside; k++ {
+							for _, p := range []measure.Length{at - k*hand, at + k*hand} {
+								if x.Slant && free(p) {
+									x = Fixing{At: p, Count: 2, Moved: true}
+								}
+							}
+						}
+					}
+					a.Fixings = append(a.Fixings, x)
 					n++
 				}
 			}
@@ -299,27 +313,7 @@ func (w *Wall) stubs() [][2]measure.Length {
 // clear moves a fixing off a stud's foot or a pipe to the nearest free place,
 // between low and high if there is one.
 func (a *Against) clear(at, low, high measure.Length, stub [2]measure.Length, f *Framed, rules Rules, found Found) (measure.Length, bool) {
-	room := rules.Units.Pick(measure.Inch/2, 12*measure.Millimetre)
-	var taken [][2]measure.Length
-	for _, m := range f.Members {
-		foot := m.Kind == Stud || m.Kind == King || m.Kind == Backer || a.Of == survey.Floor && (m.Kind == Jack || m.Kind == UnderSill) || a.Of == survey.Ceiling && m.Kind == Cripple
-		if foot {
-			taken = append(taken, [2]measure.Length{m.From - room, m.To + room})
-		}
-	}
-	for _, o := range found.Obstructions {
-		if from, to, ok := f.Wall.meets(o); ok && o.Rises == (a.Of == survey.Floor) {
-			taken = append(taken, [2]measure.Length{from - room, to + room})
-		}
-	}
-	free := func(p measure.Length) bool {
-		for _, t := range taken {
-			if p > t[0] && p < t[1] {
-				return false
-			}
-		}
-		return p >= stub[0]+room && p <= stub[1]-room
-	}
+	free := a.free(stub, f, rules, found)
 	if free(at) {
 		return at, false
 	}
@@ -334,6 +328,32 @@ func (a *Against) clear(at, low, high measure.Length, stub [2]measure.Length, f 
 		}
 	}
 	return at, false
+}
+
+// free says of a place on a stub whether it is clear of feet, pipes and the
+// plate's ends.
+func (a *Against) free(stub [2]measure.Length, f *Framed, rules Rules, found Found) func(measure.Length) bool {
+	room := rules.Units.Pick(measure.Inch/2, 12*measure.Millimetre)
+	var taken [][2]measure.Length
+	for _, m := range f.Members {
+		foot := m.Kind == Stud || m.Kind == King || m.Kind == Backer || a.Of == survey.Floor && (m.Kind == Jack || m.Kind == UnderSill) || a.Of == survey.Ceiling && m.Kind == Cripple
+		if foot {
+			taken = append(taken, [2]measure.Length{m.From - room, m.To + room})
+		}
+	}
+	for _, o := range found.Obstructions {
+		if from, to, ok := f.Wall.meets(o); ok && o.Rises == (a.Of == survey.Floor) {
+			taken = append(taken, [2]measure.Length{from - room, to + room})
+		}
+	}
+	return func(p measure.Length) bool {
+		for _, t := range taken {
+			if p > t[0] && p < t[1] {
+				return false
+			}
+		}
+		return p >= stub[0]+room && p <= stub[1]-room
+	}
 }
 
 // Said is how it lies, in a sentence, and what to do about it.

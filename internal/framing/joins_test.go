@@ -381,3 +381,22 @@ func TestBlocksAreNeverMoreThan24Apart(t *testing.T) {
 		require.GreaterOrEqual(t, n, 2)
 	})
 }
+
+// At a joist two fixings go in straight where nothing stands over it; else
+// they stand aside, as far as the joist is wide, or go in at a slant.
+func TestFixingsAtJoistsMissTheFeet(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		first := rapid.Float64Range(0, 15).Draw(t, "first")
+		f := Frame(wall(144*in), rules, level(2440), Found{})
+		a := Lies(f, rules, Found{Joists: run(survey.Floor, 90, first, 16, 9)})[survey.Floor]
+		require.Equal(t, Crosses, a.Lie)
+		for _, x := range a.Fixings {
+			over := false
+			for _, m := range f.Members {
+				over = over || m.Kind == Stud && x.At > m.From && x.At < m.To
+			}
+			require.True(t, !over || x.Slant, "%v", x.At.Inches())
+			require.Equal(t, 2, x.Count)
+		}
+	})
+}

@@ -34,6 +34,7 @@ type FixedAt struct {
 	Said  string `json:"said"`
 	Count int    `json:"count"`
 	Moved bool   `json:"moved,omitempty" doc:"Off its even place, clear of a stud's foot or a pipe."`
+	Slant bool   `json:"slant,omitempty" doc:"A stud or a pipe is in the way there: driven at a slant beside it."`
 }
 
 // ShortStub is a stub of plate beside a door.
@@ -65,7 +66,7 @@ func (s *setup) against(f *framing.Framed) []AgainstSaid {
 		}
 		for _, x := range a.Fixings {
 			at := x.At.Nearest(u.Pick(measure.Inch/16, mm))
-			one.Fixings = append(one.Fixings, FixedAt{u.Write(at), s.say(at), x.Count, x.Moved})
+			one.Fixings = append(one.Fixings, FixedAt{u.Write(at), s.say(at), x.Count, x.Moved, x.Slant})
 		}
 		for _, b := range a.Short {
 			one.Short = append(one.Short, ShortStub{u.Write(b[0]), u.Write(b[1]), fmt.Sprintf("The plate from %s to %s is too short for two fixings: add adhesive, or fix it to its neighbour.", s.say(b[0]), s.say(b[1]))})

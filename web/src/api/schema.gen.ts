@@ -1432,6 +1432,8 @@ export interface components {
             /** @description Off its even place, clear of a stud's foot or a pipe. */
             moved?: boolean;
             said: string;
+            /** @description A stud or a pipe is in the way there: driven at a slant beside it. */
+            slant?: boolean;
         };
         PlanFloorAlong: {
             /** @enum {string} */

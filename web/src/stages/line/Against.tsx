@@ -45,6 +45,7 @@ export function Against({ lies, children }: Props) {
                 <Len text={x.said} />
                 {x.count > 1 && " ×2"}
                 {x.moved && <span className="quiet"> (moved)</span>}
+                {x.slant && <span className="quiet"> (at a slant, beside the foot)</span>}
               </span>
             ))}
             {a.fixings.length > 0 && "."}

@@ -1,5 +1,5 @@
 import type { WallLine } from "../../api/client";
-import { Len } from "../../drawing/Len";
+import { Len, Said } from "../../drawing/Len";
 
 /** What to measure and mark on the floor, in order. */
 export function SnapSheet({ id, line, length }: { id: string; line: WallLine; length: string }) {
@@ -13,7 +13,9 @@ export function SnapSheet({ id, line, length }: { id: string; line: WallLine; le
         {line.steps.map((s) => (
           <li key={s.do}>
             <div className="step">
-              <span>{s.do}</span>
+              <span>
+                <Said text={s.do} />
+              </span>
               {s.value && (
                 <b>
                   <Len text={s.value} />
