@@ -26,9 +26,7 @@ type Against struct {
 	Of       survey.Surface
 	Lie      Lie
 	Crossing []measure.Length // centres of the joists that cross it
-	Blocks   []measure.Length // where blocks go across the bay
-	Block    measure.Length   // their length: the clear bay
-	Bay      float64          // how far the bay's middle lies to the left of the wall's, mm
+	Blocks   []Across         // blocks across the bay
 	Bare     [][2]measure.Length
 	Nearest  measure.Length // between and none: how far to the left of the wall's middle the nearest joist runs along
 	Beside   bool           // Nearest is given
@@ -37,6 +35,25 @@ type Against struct {
 	Anchor   Anchor
 	Bite     measure.Length // the anchor's length less the plate it goes through
 	Count    int
+}
+
+// Across is one block: where it lies along the wall, its own clear bay, and how
+// far the bay's middle lies to the left of the wall's, in mm.
+type Across struct {
+	At, Clear measure.Length
+	Off       float64
+}
+
+// Each says how long the blocks are, where they are alike; else from which to
+// which.
+func (a Against) Each() (least, most measure.Length) {
+	for i, b := range a.Blocks {
+		if i == 0 || b.Clear < least {
+			least = b.Clear
+		}
+		most = max(most, b.Clear)
+	}
+	return least, most
 }
 
 // Fixing is one place where a plate is fixed.
@@ -153,10 +170,10 @@ func (f *framer) addBlocks(joists []survey.Joist) {
 	t := f.Wall.Lumber.Thickness
 	for _, of := range []survey.Surface{survey.Floor, survey.Ceiling} {
 		a := f.Wall.lie(joists, of, f.rules)
-		for _, at := range a.Blocks {
+		for _, b := range a.Blocks {
 			f.Members = append(f.Members, Member{
-				Kind: Block, Lumber: f.Wall.Lumber, From: at - t/2, To: at - t/2 + t, Known: true, Exact: a.Block, Cut: Block.round(a.Block, f.rules.Mark), State: Ready,
-				Sum: []Line{{What: fmt.Sprintf("clear bay between %s joists", []string{"floor", "ceiling"}[of]), Value: a.Block}},
+				Kind: Block, Lumber: f.Wall.Lumber, From: b.At - t/2, To: b.At - t/2 + t, Known: true, Exact: b.Clear, Cut: Block.round(b.Clear, f.rules.Mark), State: Ready,
+				Sum: []Line{{What: fmt.Sprintf("clear bay between %s joists", []string{"floor", "ceiling"}[of]), Value: b.Clear}},
 			})
 		}
 	}
@@ -178,6 +195,7 @@ func (w *Wall) along(a *Against, joists []survey.Joist, rules Rules) {
 	const bite = 20.0 // mm of joist over the plate that takes a fixing
 	half := w.Lumber.Depth.Millimetres() / 2
 	left, right, near := math.Inf(1), math.Inf(-1), math.Inf(1)
+	var slope [2]float64 // by which each side's joist draws away from the wall along it
 	for _, j := range joists {
 		sin, cos := math.Sincos(j.Angle * math.Pi / 180)
 		if j.Of != a.Of || math.Abs(ux*sin-uy*cos) > math.Sin(10*math.Pi/180) {
@@ -194,18 +212,22 @@ func (w *Wall) along(a *Against, joists []survey.Joist, rules Rules) {
 			near = off
 			a.Nearest, a.Beside = rules.Units.Estimate(off), true
 		}
-		if off > 0 {
-			left = math.Min(left, off-j.Width/2)
-		} else {
-			right = math.Max(right, off+j.Width/2)
+		away := (ux*sin - uy*cos) / (ux*cos + uy*sin)
+		if off > 0 && off-j.Width/2 < left {
+			left, slope[0] = off-j.Width/2, away
+		} else if off <= 0 && off+j.Width/2 > right {
+			right, slope[1] = off+j.Width/2, away
 		}
 	}
 	if math.IsInf(left, 1) || math.IsInf(right, -1) || left-right > 2500 {
 		return
 	}
 	a.Lie = Between
-	a.Block, a.Bay = rules.Units.Estimate(left-right), (left+right)/2
-	a.Blocks = Spread(0, w.Length, w.Lumber.Thickness/2, rules.fixingStep()) // flush with the plate's ends
+	for _, at := range Spread(0, w.Length, w.Lumber.Thickness/2, rules.fixingStep()) { // flush with the plate's ends
+		along := at.Millimetres() - long/2
+		l, r := left+slope[0]*along, right+slope[1]*along
+		a.Blocks = append(a.Blocks, Across{At: at, Clear: rules.Units.Estimate(l - r), Off: (l + r) / 2})
+	}
 }
 
 // fix places the fixings: two at each crossing and at each block, else at the
@@ -252,7 +274,7 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 			return n
 		}
 		switch {
-		case a.Lie == Crosses && inside(a.Crossing) >= 2, a.Lie == Between && inside(a.Blocks) >= 2:
+		case a.Lie == Crosses && inside(a.Crossing) >= 2, a.Lie == Between && inside(a.blockPlaces()) >= 2:
 			continue
 		}
 		if s[1]-s[0] < 2*rules.endFixing()+rules.endFixing()/2 {
@@ -260,6 +282,14 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 		}
 		a.Fixings = append(a.Fixings, a.places(s, f, rules, found)...)
 	}
+}
+
+func (a *Against) blockPlaces() []measure.Length {
+	var out []measure.Length
+	for _, b := range a.Blocks {
+		out = append(out, b.At)
+	}
+	return out
 }
 
 // places lays the fixings of a stub, clear of feet and pipes. One that moves
@@ -371,8 +401,12 @@ func (a Against) Said(rules Rules) (text, fix string) {
 	case Under:
 		text = fmt.Sprintf("A %s joist runs along it: fix into that.", word)
 	case Between:
-		text = fmt.Sprintf("It runs along a bay between %s joists, %s clear.", word, say(a.Block))
-		fix = fmt.Sprintf("%d blocks of %s across the bay, one at each end, none more than %s apart.", len(a.Blocks), say(a.Block), say(rules.fixingStep()))
+		clear := say(a.Blocks[0].Clear)
+		if least, most := a.Each(); most.Down(rules.Mark) != least.Down(rules.Mark) {
+			clear = say(least) + " to " + say(most)
+		}
+		text = fmt.Sprintf("It runs along a bay between %s joists, %s clear.", word, clear)
+		fix = fmt.Sprintf("%d blocks of %s across the bay, one at each end, none more than %s apart.", len(a.Blocks), clear, say(rules.fixingStep()))
 		if a.Of == survey.Floor {
 			fix += " Whether the bay carries it on blocks or wants a doubled joist is asked of a professional."
 		} else {

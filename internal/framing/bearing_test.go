@@ -86,7 +86,7 @@ func TestHowAWallLiesToJoists(t *testing.T) {
 		})
 	}
 	between := w.lie(run(survey.Ceiling, 0, -6, 16, 3), survey.Ceiling, rules)
-	assert.Equal(t, []float64{0.75, 99.25}, []float64{between.Blocks[0].Inches(), between.Blocks[5].Inches()}, "flush with the plate's ends")
+	assert.Equal(t, []float64{0.75, 99.25}, []float64{between.Blocks[0].At.Inches(), between.Blocks[5].At.Inches()}, "flush with the plate's ends")
 	concrete := rules
 	concrete.Concrete = true
 	onFloor := Lies(Frame(w, concrete, level(2440), Found{}), concrete, Found{})[survey.Floor]
@@ -150,4 +150,28 @@ func TestBlocksAreCutToTheirBay(t *testing.T) {
 	for _, m := range Frame(wall(100*in), rules, level(2440), Found{Joists: run(survey.Ceiling, 90, 4, 16, 7)}).Members {
 		assert.NotEqual(t, Block, m.Kind, "joists cross: none is needed")
 	}
+}
+
+// A bay that widens gives each block its own length.
+func TestEachBlockIsCutToItsOwnBay(t *testing.T) {
+	joists := run(survey.Floor, 0, -6, 16, 1)
+	joists = append(joists, survey.Joist{Of: survey.Floor, Angle: 1, At: survey.Point{X: 50 * 25.4, Y: 10 * 25.4}, Width: 1.5 * 25.4})
+	w := wall(100 * in)
+	a := w.lie(joists, survey.Floor, rules)
+	require.Equal(t, Between, a.Lie)
+	require.Len(t, a.Blocks, 6)
+	first, last := a.Blocks[0].Clear.Inches(), a.Blocks[5].Clear.Inches()
+	assert.InDelta(t, 14.5-49.25*0.017455, first, 1./32)
+	assert.InDelta(t, 14.5+49.25*0.017455, last, 1./32)
+	text, fix := a.Said(rules)
+	assert.Contains(t, text, "13 5/8 to 15 3/8 clear")
+	assert.Contains(t, fix, "asked of a professional")
+	f := Frame(w, rules, level(2440), Found{Joists: joists})
+	cuts := map[measure.Length]bool{}
+	for _, m := range f.Members {
+		if m.Kind == Block {
+			cuts[m.Cut] = true
+		}
+	}
+	assert.Len(t, cuts, 6)
 }

@@ -15,7 +15,7 @@ import (
 // Advice is something to decide about a wall's line, with what can be done
 // about it.
 type Advice struct {
-	Code  string `json:"code" doc:"taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening, open-corner, short-fixing"`
+	Code  string `json:"code" doc:"taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening, open-corner, short-fixing, and codes of findings"`
 	Level string `json:"level" enum:"stop,warn,note"`
 	At    string `json:"at,omitempty" doc:"Station."`
 	End   string `json:"end,omitempty" enum:"start,end" doc:"The end of the wall it is about, where that meets something."`
@@ -72,6 +72,7 @@ func (s *setup) advise(p *Plan, framed []*framing.Framed) {
 		a.closing()
 		a.meetings(framed)
 		a.joists()
+		a.wood()
 		a.hooked()
 		a.pending()
 		a.wall.Advice = a.out
@@ -401,6 +402,59 @@ func (a *adviser) glue(to *Advice, word string) {
 			w.FixFloor = &job.Fixing{By: "adhesive"}
 		} else {
 			w.FixCeiling = &job.Fixing{By: "adhesive"}
+		}
+	})
+}
+
+// asWell are findings of the wood that where a line goes decides.
+var asWell = map[string]bool{
+	"meets-opening": true, "nothing-behind": true, "no-room-for-nailer": true, "little-nailing": true, "ladder-waits": true, "plate-joint": true,
+	"plate-depth": true, "step": true, "no-drill": true, "bad-floor": true, "pipe-in-plate": true, "obstruction-across": true,
+}
+
+// wood brings those findings, and offers plates as deep as the studs.
+func (a *adviser) wood() {
+	for _, f := range a.wall.Findings {
+		if !asWell[f.Code] {
+			continue
+		}
+		to := a.say(f.Code, f.Level, f.At, f.Text+" "+f.Fix)
+		if f.Code == "plate-depth" {
+			a.plates(to)
+		}
+	}
+}
+
+// plates offers plates of the studs' own lumber, and of a treated one as deep
+// where the lowest is treated.
+func (a *adviser) plates(to *Advice) {
+	for _, f := range to.Fixes {
+		if f.ID == "plates" {
+			return
+		}
+	}
+	w := a.f.Wall
+	low := w.Lumber.ID
+	if w.Bottom[0].Treated {
+		low = ""
+		for _, l := range a.lumber {
+			if l.Treated && l.Depth == w.Lumber.Depth {
+				low = l.ID
+			}
+		}
+	}
+	if low == "" || a.plan.remedies[w.ID+"/plates"] != nil {
+		return
+	}
+	a.offer(to, "plates", fmt.Sprintf("Take plates of %s", w.Lumber.ID), func(x *job.Wall) {
+		for i := range x.Top {
+			x.Top[i] = w.Lumber.ID
+		}
+		for i := range x.Bottom {
+			x.Bottom[i] = w.Lumber.ID
+		}
+		if len(x.Bottom) > 0 {
+			x.Bottom[0] = low
 		}
 	})
 }

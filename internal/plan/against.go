@@ -15,8 +15,9 @@ type AgainstSaid struct {
 	Lie     string      `json:"lie" enum:"crosses,under,between,none,not-read"`
 	Text    string      `json:"text"`
 	Fix     string      `json:"fix,omitempty"`
-	Block   string      `json:"block,omitempty" doc:"Length of each block: the clear bay."`
+	Block   string      `json:"block,omitempty" doc:"Length of the shortest block: the clear bay."`
 	Blocks  []string    `json:"blocks" nullable:"false" doc:"Stations of the blocks' centres."`
+	Lengths []string    `json:"lengths" nullable:"false" doc:"Length of each block, its own clear bay, in their order."`
 	Fixings []FixedAt   `json:"fixings" nullable:"false"`
 	Short   []ShortStub `json:"short" nullable:"false" doc:"Plate stubs too short for two fixings."`
 	By      string      `json:"by" enum:"screw,nail,pin,bolt,resin,adhesive" doc:"What the plate is fixed with."`
@@ -49,7 +50,7 @@ func (s *setup) against(f *framing.Framed) []AgainstSaid {
 	out := []AgainstSaid{}
 	for i, a := range framing.Lies(f, s.rules, s.found()) {
 		text, fix := a.Said(s.rules)
-		one := AgainstSaid{Of: []string{"floor", "ceiling"}[i], Lie: string(a.Lie), Text: text, Fix: fix, Blocks: []string{}, Fixings: []FixedAt{}, Short: []ShortStub{}}
+		one := AgainstSaid{Of: []string{"floor", "ceiling"}[i], Lie: string(a.Lie), Text: text, Fix: fix, Blocks: []string{}, Lengths: []string{}, Fixings: []FixedAt{}, Short: []ShortStub{}}
 		one.By, one.Count, one.Cure = a.Anchor.By, a.Count, a.Anchor.Cure
 		one.With, one.Heed = a.With(s.rules)
 		if a.Anchor.Length > 0 {
@@ -59,10 +60,12 @@ func (s *setup) against(f *framing.Framed) []AgainstSaid {
 			one.With += " Over the membrane: lay it the plate's whole length first."
 		}
 		if a.Lie == framing.Between {
-			one.Block = u.Write(a.Block)
+			least, _ := a.Each()
+			one.Block = u.Write(least)
 		}
 		for _, b := range a.Blocks {
-			one.Blocks = append(one.Blocks, u.Write(b.Nearest(u.Pick(measure.Inch/16, mm))))
+			one.Blocks = append(one.Blocks, u.Write(b.At.Nearest(u.Pick(measure.Inch/16, mm))))
+			one.Lengths = append(one.Lengths, u.Write(b.Clear))
 		}
 		for _, x := range a.Fixings {
 			at := x.At.Nearest(u.Pick(measure.Inch/16, mm))

@@ -221,12 +221,12 @@ func (s *setup) fromAbove(f *framing.Framed) []DetailPiece {
 	w := f.Wall
 	half := w.Lumber.Depth.Millimetres() / 2
 	for _, lie := range framing.Lies(f, s.rules, s.found()) {
-		for _, at := range lie.Blocks {
-			off, t := lie.Bay, w.Lumber.Thickness.Millimetres()/2
+		for _, b := range lie.Blocks {
+			at, off, t := b.At, b.Off, w.Lumber.Thickness.Millimetres()/2
 			if w.Right {
 				off = -off
 			}
-			long := lie.Block.Millimetres() / 2
+			long := b.Clear.Millimetres() / 2
 			out = append(out, DetailPiece{Kind: string(framing.Block), Lying: true, Outline: ground(w, at.Millimetres()-t, at.Millimetres()+t, half+off-long, half+off+long)})
 		}
 	}

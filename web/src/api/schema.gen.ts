@@ -1032,7 +1032,7 @@ export interface components {
         PlanAdvice: {
             /** @description Station. */
             at?: string;
-            /** @description taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening, open-corner, short-fixing */
+            /** @description taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening, open-corner, short-fixing, and codes of findings */
             code: string;
             /**
              * @description The end of the wall it is about, where that meets something.
@@ -1047,7 +1047,7 @@ export interface components {
         PlanAgainstSaid: {
             /** @description Its length less the plate. */
             bite?: string;
-            /** @description Length of each block: the clear bay. */
+            /** @description Length of the shortest block: the clear bay. */
             block?: string;
             /** @description Stations of the blocks' centres. */
             blocks: string[];
@@ -1072,6 +1072,8 @@ export interface components {
             heed?: string;
             /** @description Of the fixing; left out where it wasn't given. */
             length?: string;
+            /** @description Length of each block, its own clear bay, in their order. */
+            lengths: string[];
             /** @enum {string} */
             lie: "crosses" | "under" | "between" | "none" | "not-read";
             /** @enum {string} */

@@ -113,7 +113,7 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
         </text>
       </svg>
       <ul className="legend" aria-label="Signs on the plates">
-        {["stud", "king", "jack", "cripple"].map((k) => (
+        {["stud", "king", "jack", "cripple", ...(d.pieces.some((p) => p.kind === "backer") ? ["backer"] : [])].map((k) => (
           <li key={k}>
             <svg width="20" height="20" aria-hidden="true">
               <Sign kind={k} x={3} y={10} w={14} />

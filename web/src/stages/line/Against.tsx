@@ -21,14 +21,17 @@ export function Against({ lies, children }: Props) {
           </p>
           {a.blocks.length > 0 && (
             <p>
-              <b>
-                {a.blocks.length} blocks of <Len text={a.block ?? ""} />
-              </b>{" "}
-              at{" "}
+              <b>{a.blocks.length} blocks</b> at{" "}
               {a.blocks.map((b, i) => (
                 <span key={b}>
                   {i > 0 && ", "}
                   <Len text={b} />
+                  {new Set(a.lengths).size > 1 && (
+                    <span className="quiet">
+                      {" "}
+                      (<Len text={a.lengths[i] ?? ""} />)
+                    </span>
+                  )}
                 </span>
               ))}
               .
