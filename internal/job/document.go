@@ -82,6 +82,7 @@ type Reading struct {
 	Value    string `json:"value,omitempty"`
 	Replaces string `json:"replaces,omitempty" doc:"Id of the earlier reading that this one corrects."`
 	Void     bool   `json:"void,omitempty" doc:"Takes the reading it replaces back, giving no new value."`
+	Stays    bool   `json:"stays,omitempty" doc:"Not read again: the wall that the one it replaces was given by has moved, and it stays where it was read."`
 	Taken    string `json:"taken,omitempty" doc:"When it was read, as RFC 3339."`
 
 	Instrument string  `json:"instrument,omitempty" doc:"What it was read with."`

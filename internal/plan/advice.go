@@ -44,6 +44,7 @@ func ApplyFix(d job.Document, wall, fix string) (job.Document, error) {
 	}
 	out := job.Copy(d)
 	do(&out)
+	KeepPlaces(d, &out)
 	if faults := Check(out); len(faults) > 0 {
 		return d, faults
 	}

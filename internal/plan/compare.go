@@ -29,6 +29,8 @@ type Comparison struct {
 // the job as it is, after with the wall in the other place; cut says which
 // pieces have been cut. The error is the job.Faults of after.
 func Compare(before, after job.Document, wall string, cut func(member string) bool) (Comparison, error) {
+	after = job.Copy(after)
+	KeepPlaces(before, &after)
 	then, err := Compute(after)
 	if err != nil {
 		return Comparison{}, err

@@ -83,9 +83,23 @@ func (r *resolver) setReadings(all []job.Reading) {
 			}
 			continue
 		}
-		got, ok := r.reading(path, reading)
-		if !ok || replaced[reading.ID] {
+		if replaced[reading.ID] {
+			// the wall it was given by may have moved or gone since
+			r.word(path+".kind", reading.Kind, "gap", "floor", "ceiling")
+			r.word(path+".basis", reading.Basis, "open", "stacked", "between")
+			r.must(path+".value", reading.Value)
 			continue
+		}
+		got, ok := r.reading(path, reading)
+		if !ok {
+			continue
+		}
+		for reading.Stays {
+			old, known := r.given[reading.Replaces]
+			if !known {
+				break
+			}
+			reading = old // what it repeats is what that one repeated
 		}
 		if old, again := r.given[reading.Replaces]; again && old.Kind == reading.Kind && old.Value != "" {
 			was, err := measure.Read(old.Value, r.doc.Units)

@@ -114,7 +114,7 @@ func (s *Server) editRoutes(api huma.API) {
 			}
 			return &struct{ Body plan.Comparison }{c}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "delete-wall", Method: http.MethodDelete, Path: "/api/jobs/{id}/walls/{wall}", Summary: "Take a wall out that has no readings"},
+	huma.Register(api, huma.Operation{OperationID: "delete-wall", Method: http.MethodDelete, Path: "/api/jobs/{id}/walls/{wall}", Summary: "Take a wall out; readings along it stay where they were read"},
 		func(ctx context.Context, in *struct {
 			JobID
 			IfMatch

@@ -37,6 +37,7 @@ type JobBody struct {
 	ID       string       `json:"id"`
 	Revision int64        `json:"revision"`
 	Document job.Document `json:"document"`
+	Stayed   int          `json:"stayed,omitempty" doc:"Readings that stay where they were read while the last edit moved the wall they were given by."`
 	Moved    []plan.Move  `json:"moved" nullable:"false" doc:"Walls that the last edit moved, their relations kept."`
 	Changed  plan.Changes `json:"changed" doc:"What the last edit does to pieces: those already cut first."`
 }
@@ -58,7 +59,9 @@ type jobAnswer struct {
 }
 
 func answer(j store.Job) *jobAnswer {
-	return &jobAnswer{ETag: tag(j.Revision), Status: http.StatusOK, Body: JobBody{j.ID, j.Revision, j.Document, []plan.Move{}, plan.Changes{Cut: []plan.PieceChange{}}}}
+	return &jobAnswer{ETag: tag(j.Revision), Status: http.StatusOK, Body: JobBody{
+		ID: j.ID, Revision: j.Revision, Document: j.Document, Moved: []plan.Move{}, Changed: plan.Changes{Cut: []plan.PieceChange{}, Open: []plan.PieceChange{}},
+	}}
 }
 
 func tag(revision int64) string { return `"` + strconv.FormatInt(revision, 10) + `"` }
@@ -231,6 +234,7 @@ func (s *Server) change(ctx context.Context, id string, match IfMatch, edit func
 		if err := edit(d); err != nil {
 			return err
 		}
+		plan.KeepPlaces(before, d)
 		if faults := plan.Check(*d); faults != nil {
 			return faults
 		}
@@ -245,8 +249,30 @@ func (s *Server) change(ctx context.Context, id string, match IfMatch, edit func
 	}
 	out := answer(j)
 	out.Body.Moved = plan.Moves(before, j.Document)
+	out.Body.Stayed = stayed(before, j.Document)
 	out.Body.Changed, err = s.changed(ctx, before, j)
 	return out, problem(err)
+}
+
+// stayed counts the readings that an edit left where they were read.
+func stayed(before, after job.Document) int {
+	if after.Survey == nil {
+		return 0
+	}
+	n := 0
+	for _, r := range after.Survey.Readings {
+		if r.Stays {
+			n++
+		}
+	}
+	if before.Survey != nil {
+		for _, r := range before.Survey.Readings {
+			if r.Stays {
+				n--
+			}
+		}
+	}
+	return n
 }
 
 // cutNow says of each piece whether it is cut now.

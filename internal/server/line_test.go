@@ -62,6 +62,28 @@ func TestAnotherPlaceIsComparedBeforeItIsTaken(t *testing.T) {
 	assert.EqualValues(t, 1, a.call("GET", jobPath, "", nil).body["revision"])
 }
 
+// A wall that was measured can be taken out: its readings stay where they were
+// taken, and it can be put back.
+func TestAMeasuredWallIsTakenOutAndPutBack(t *testing.T) {
+	a := start(t)
+	a.bindery()
+	before := a.call("GET", jobPath, "", nil).body["document"].(map[string]any)
+	out := a.call("DELETE", jobPath+"/walls/B", `"1"`, nil)
+	require.Equal(t, http.StatusOK, out.status, string(out.raw))
+	assert.EqualValues(t, 21, out.body["stayed"], "seven floors, seven ceilings, seven gaps")
+	back := a.call("PUT", jobPath+"/walls/B", `"2"`, before["walls"].([]any)[1])
+	require.Equal(t, http.StatusOK, back.status, string(back.raw))
+	assert.Nil(t, back.body["stayed"])
+	var was, now job.Document
+	raw, err := json.Marshal(before)
+	require.NoError(t, err)
+	require.NoError(t, json.Unmarshal(raw, &was))
+	raw, err = json.Marshal(back.body["document"])
+	require.NoError(t, err)
+	require.NoError(t, json.Unmarshal(raw, &now))
+	assert.Len(t, now.Survey.Readings, len(was.Survey.Readings)+21, "only ever added to")
+}
+
 // Each slip in what is said of a corner or a fixing is named at its field, and
 // the last good job stays.
 func TestSlipsInCornersAreNamedAtTheirFields(t *testing.T) {

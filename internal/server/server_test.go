@@ -164,7 +164,9 @@ func TestBadInputSaysWhereAndChangesNothing(t *testing.T) {
 		assert.Contains(t, r.locations(), c.location, name)
 	}
 	assert.Equal(t, `"1"`, a.call("GET", jobPath, "", nil).header.Get("ETag"))
-	assert.Equal(t, 422, a.call("DELETE", jobPath+"/walls/A", "1", nil).status, "readings were taken along it")
+	hung := a.call("DELETE", jobPath+"/walls/A", "1", nil)
+	assert.Equal(t, 422, hung.status, "D begins at its back")
+	assert.Contains(t, hung.locations(), "walls[2].line.start.face")
 }
 
 func TestOnlyReadyPiecesAreTicked(t *testing.T) {

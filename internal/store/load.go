@@ -89,7 +89,7 @@ func (t *texts) wall(w wallRow, openings []openingRow) job.Wall {
 
 func (t *texts) reading(r readingRow) job.Reading {
 	out := job.Reading{
-		ID: r.ID, Kind: r.Kind, Basis: r.Basis, Value: t.text(r.Value), Replaces: given(r.Replaces), Void: r.Void, Taken: r.Taken,
+		ID: r.ID, Kind: r.Kind, Basis: r.Basis, Value: t.text(r.Value), Replaces: given(r.Replaces), Void: r.Void, Stays: r.Stays, Taken: r.Taken,
 		Instrument: r.Instrument, By: r.ReadBy, Extra: r.Extra,
 	}
 	if r.Stood != nil {

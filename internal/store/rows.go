@@ -125,6 +125,7 @@ type readingRow struct {
 	Value    *int64
 	Replaces *string
 	Void     bool
+	Stays    bool
 	Taken    string
 
 	Instrument   string
@@ -337,7 +338,7 @@ func (s *Store) addReadings(tx *gorm.DB, t *texts, id string, d job.Document, be
 	for i, r := range fresh {
 		row := readingRow{
 			CrewID: s.crew, JobID: id, ID: r.ID, Position: len(old) + i, Kind: r.Kind, Basis: r.Basis, Value: t.nm(r.Value),
-			Replaces: optional(r.Replaces), Void: r.Void, Taken: r.Taken, Instrument: r.Instrument, ReadBy: r.By, Extra: r.Extra,
+			Replaces: optional(r.Replaces), Void: r.Void, Stays: r.Stays, Taken: r.Taken, Instrument: r.Instrument, ReadBy: r.By, Extra: r.Extra,
 		}
 		if p := r.Place; p != nil {
 			row.X, row.Y, row.WallID, row.Station = t.nm(p.X), t.nm(p.Y), optional(p.Wall), t.nm(p.Station)

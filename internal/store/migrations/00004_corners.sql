@@ -10,8 +10,12 @@ ALTER TABLE lumber ADD COLUMN track boolean NOT NULL DEFAULT false;
 ALTER TABLE jobs
     ADD COLUMN fix_floor jsonb,
     ADD COLUMN fix_ceiling jsonb;
+ALTER TABLE readings ADD COLUMN stays boolean NOT NULL DEFAULT false;
+-- a reading outlives the wall it was given by
+ALTER TABLE readings DROP CONSTRAINT readings_crew_id_job_id_wall_id_fkey;
 
 -- +goose Down
+ALTER TABLE readings DROP COLUMN stays;
 ALTER TABLE jobs
     DROP COLUMN fix_floor,
     DROP COLUMN fix_ceiling;

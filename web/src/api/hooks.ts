@@ -119,11 +119,17 @@ function send(id: string, match: string, edit: Edit): Promise<Job> {
 }
 
 /** Lines keep their relations: what an edit moved is said. */
-function sayMoved(moved: Job["moved"]) {
-  if (moved.length === 0) return;
+function sayMoved({ moved, stayed = 0 }: Job) {
+  const stay =
+    stayed > 0
+      ? `${stayed} ${stayed === 1 ? "reading stays" : "readings stay"} where ${stayed === 1 ? "it was" : "they were"} taken.`
+      : "";
+  if (moved.length === 0 && !stay) return;
   notifications.show({
-    title: moved.length === 1 ? "One wall followed" : `${moved.length} walls followed`,
-    message: moved.map((m) => `${m.wall} by ${m.by}${m.now ? `, ${m.was} → ${m.now} long` : ""}`).join("; "),
+    title: moved.length === 0 ? "Readings are kept" : moved.length === 1 ? "One wall followed" : `${moved.length} walls followed`,
+    message: [moved.map((m) => `${m.wall} by ${m.by}${m.now ? `, ${m.was} → ${m.now} long` : ""}`).join("; "), stay]
+      .filter(Boolean)
+      .join(". "),
     autoClose: 12000,
   });
 }
@@ -153,7 +159,7 @@ export function useEdit(id: string) {
       return send(id, `"${job?.revision ?? 0}"`, edit);
     },
     onSuccess: (job) => {
-      sayMoved(job.moved);
+      sayMoved(job);
       sayRecut(job.changed);
       cache.setQueryData(["job", id], job);
       cache.invalidateQueries({ queryKey: ["plan", id] });

@@ -466,7 +466,7 @@ export interface paths {
         /** Add a wall or give it anew, openings and all */
         put: operations["put-wall"];
         post?: never;
-        /** Take a wall out that has no readings */
+        /** Take a wall out; readings along it stay where they were read */
         delete: operations["delete-wall"];
         options?: never;
         head?: never;
@@ -842,6 +842,11 @@ export interface components {
             moved: components["schemas"]["PlanMove"][];
             /** Format: int64 */
             revision: number;
+            /**
+             * Format: int64
+             * @description Readings that stay where they were read while the last edit moved the wall they were given by.
+             */
+            stayed?: number;
         };
         Joists: {
             /**
@@ -1942,6 +1947,8 @@ export interface components {
             place?: components["schemas"]["Place"];
             /** @description Id of the earlier reading that this one corrects. */
             replaces?: string;
+            /** @description Not read again: the wall that the one it replaces was given by has moved, and it stays where it was read. */
+            stays?: boolean;
             /** @description What the tape stood on, if not the bare floor. */
             stood?: components["schemas"]["Stood"];
             /** @description What it stopped at, if not the ceiling. */

@@ -111,6 +111,12 @@ export function LineForm({ wall, room, picked, close }: Props) {
       () => {}, // the faults stand at their fields; the last good state stays on screen
     );
   };
+  const takeOut = () =>
+    wall &&
+    edit.mutateAsync({ do: "remove-wall", wall: wall.id }).then(() => {
+      undo.push(`taking ${wall.id} out`, () => edit.mutateAsync({ do: "wall", wall }));
+      close();
+    }, tell);
   const pick = (label: string, value: string, key: typeof slot, set: (v: string) => void, error?: string, first?: string) => (
     <NativeSelect
       label={label}
@@ -372,6 +378,11 @@ export function LineForm({ wall, room, picked, close }: Props) {
           Leave it
         </Button>
       </div>
+      {wall && (
+        <Button h={48} variant="subtle" color="crayon" onClick={takeOut} loading={edit.isPending}>
+          Take {wall.id} out
+        </Button>
+      )}
     </form>
   );
 }

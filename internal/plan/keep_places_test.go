@@ -1,0 +1,98 @@
+package plan
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"homalos/internal/job"
+)
+
+func measured() job.Document {
+	d := closet()
+	d.Survey.Readings = nil
+	for i, station := range []string{"0 in", "40 in", "88 in"} {
+		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: string(rune('a' + i)), Kind: "gap", Place: &job.Place{Wall: "D", Station: station}, Value: "93 in"})
+	}
+	d.Survey.Readings[1].Basis = "stacked"
+	d.Survey.Readings[1].Value = "90 in"
+	return d
+}
+
+func standing(t *testing.T, d job.Document) map[string]job.Reading {
+	t.Helper()
+	s, faults := resolve(d)
+	require.Empty(t, faults)
+	out := map[string]job.Reading{}
+	for _, r := range s.readings {
+		out[r.ID] = s.given[r.ID]
+	}
+	return out
+}
+
+// A wall that is moved leaves its readings where they were taken: the floor
+// there is what it was.
+func TestReadingsStayWhereTheyWereTaken(t *testing.T) {
+	before := measured()
+	was, _ := resolve(before)
+	for name, c := range map[string]struct {
+		change func(d *job.Document)
+		stay   int
+	}{
+		"moved aside":           {func(d *job.Document) { d.Walls[0].Line.At = "40 in" }, 3},
+		"shortened":             {func(d *job.Document) { d.Walls[1].Line.At = "60 in" }, 1},
+		"taken out":             {func(d *job.Document) { d.Walls = nil }, 3},
+		"a hair":                {func(d *job.Document) { d.Walls[0].Line.At = "60 1/4 in" }, 0},
+		"only its name":         {func(d *job.Document) { d.Walls[0].Name = "closet" }, 0},
+		"turned end for end":    {func(d *job.Document) { l := d.Walls[0].Line; l.Start, l.Stop = l.Stop, nil; d.Walls[1].Line.Stop = nil }, -1},
+		"its studs made deeper": {func(d *job.Document) { d.Walls[0].Lumber, d.Walls[0].Bottom = "2x6", []string{"2x6"} }, 0},
+		"placed by two ends now": {func(d *job.Document) {
+			d.Walls = d.Walls[:1]
+			d.Walls[0].Line = nil
+			d.Walls[0].From, d.Walls[0].To = job.Place{X: "0 in", Y: "20 in"}, job.Place{X: "90 in", Y: "20 in"}
+		}, 3},
+	} {
+		t.Run(name, func(t *testing.T) {
+			after := job.Copy(before)
+			c.change(&after)
+			n := KeepPlaces(before, &after)
+			if c.stay >= 0 {
+				assert.Equal(t, c.stay, n)
+			}
+			require.Empty(t, Check(after))
+			now, _ := resolve(after)
+			require.Len(t, now.readings, 3, "none is lost, none counts twice")
+			for _, r := range now.readings {
+				for _, old := range was.readings {
+					if old.ID == r.ID || now.given[r.ID].Replaces == old.ID {
+						assert.InDelta(t, 0, old.At.Distance(r.At), stray+1, name)
+						assert.InDelta(t, old.Value, r.Value, 0.01)
+						assert.False(t, r.Sure, "the same tape is no second one")
+					}
+				}
+			}
+			assert.Zero(t, KeepPlaces(before, &job.Document{}), "nothing to keep")
+			again := job.Copy(after)
+			assert.Zero(t, KeepPlaces(after, &again), "once")
+		})
+	}
+}
+
+func TestAStackedGapThatStaysIsGivenFromTheFloor(t *testing.T) {
+	after := measured()
+	after.Walls = nil
+	require.Equal(t, 3, KeepPlaces(measured(), &after))
+	stay := standing(t, after)["b, stays 1"]
+	assert.Equal(t, "93 in", stay.Value, "90 over three inches of plates")
+	assert.Empty(t, stay.Basis)
+	assert.True(t, stay.Stays)
+	assert.Empty(t, stay.Place.Wall)
+	// a correction of one that stayed is a correction like any other
+	after.Survey.Readings = append(after.Survey.Readings, job.Reading{ID: "again", Kind: "gap", Place: stay.Place, Value: "93 in", Replaces: "b, stays 1"})
+	s, faults := resolve(after)
+	require.Empty(t, faults)
+	for _, r := range s.readings {
+		assert.Equal(t, r.ID == "again", r.Sure)
+	}
+}
