@@ -2,7 +2,6 @@ package framing
 
 import (
 	"fmt"
-	"math"
 	"slices"
 
 	"homalos/internal/measure"
@@ -10,19 +9,6 @@ import (
 
 // piece is a stretch of plate.
 type piece struct{ from, to measure.Length }
-
-// Tie is how a top plate is tied, at a joint of its own or to another wall.
-// Usual practice: the second plate laps, or all are cut alike and a strap takes
-// four nails on each side.
-type Tie struct {
-	At    measure.Length
-	What  string
-	Strap bool
-	Nails int
-}
-
-// strapNails: four on each side.
-const strapNails = 8
 
 // layer is one layer of plates: the runs it lies in, and what is added at the
 // wall's two ends.
@@ -302,127 +288,4 @@ func (f *framer) badJoints(l layer, pieces []piece, studs, others []measure.Leng
 			fmt.Sprintf("The %s plate joint at %s lands on no stud that is clear of openings and of the other plate's joint.", l.wood.ID, f.rules.Units.Say(c, f.rules.Mark)),
 			"Buy a longer stick for this plate, or add a stud under the joint.")
 	}
-}
-
-// tieUp lists how the top plates are tied: a strap over each joint that no
-// second plate bridges, and lap or strap at each wall that butts this one.
-func (f *framer) tieUp() {
-	w := f.Wall
-	for _, m := range f.Members {
-		if m.Kind == TopPlate && len(w.Top) == 1 && m.To < w.Length-w.Stop.Top {
-			f.Ties = append(f.Ties, Tie{At: m.To, What: "joint of the top plate", Strap: true, Nails: strapNails})
-		}
-	}
-	for _, j := range w.Joins {
-		middle := j.From + (j.To-j.From)/2
-		if j.Lap {
-			f.Ties = append(f.Ties, Tie{At: middle, What: "second plate of " + j.Other + " laps this wall"})
-		} else {
-			f.Ties = append(f.Ties, Tie{At: middle, What: "to " + j.Other, Strap: true, Nails: strapNails})
-		}
-	}
-	f.Alike = f.alike()
-}
-
-// alike is how many layers of plate are cut all the same, so that they go
-// through the saw in one stack; 0 where they differ.
-func (f *framer) alike() int {
-	cuts := map[[2]any][]measure.Length{}
-	n := 0
-	for _, m := range f.Members {
-		if m.Kind == BottomPlate || m.Kind == TopPlate {
-			key := [2]any{m.Kind, m.Layer}
-			if cuts[key] == nil {
-				n++
-			}
-			cuts[key] = append(cuts[key], m.Cut)
-		}
-	}
-	var one []measure.Length
-	for _, c := range cuts {
-		if one != nil && !slices.Equal(one, c) {
-			return 0
-		}
-		one = c
-	}
-	return n
-}
-
-// Notch is where a plate is cut for something that comes through it. Usual
-// limits in studs that carry nothing: a notch to 40 % of the depth, a hole to
-// 60 %, 5/8 in (16 mm) of wood left beside it.
-type Notch struct {
-	What  string
-	At    measure.Length // station of its middle
-	Off   measure.Length // from the snapped face to its middle
-	Wide  measure.Length // with the room it wants
-	How   string         // bore, notch, through
-	Depth measure.Length // of a notch, from the face it is cut from
-	Back  bool           // a notch from the back face
-}
-
-// notch says how the bottom plate is cut for what rises through it.
-func (f *framer) notch(o Obstruction) (Notch, bool) {
-	from, to, ok := f.Wall.meets(o)
-	if !ok || !o.Rises {
-		return Notch{}, false
-	}
-	w := f.Wall
-	a, b := w.At(0), w.At(w.Length)
-	long := a.Distance(b)
-	at := (from + to) / 2
-	// how far its middle lies off the wall's middle, to the left
-	mx, my := (o.From.X+o.To.X)/2, (o.From.Y+o.To.Y)/2
-	left := ((my-a.Y)*(b.X-a.X) - (mx-a.X)*(b.Y-a.Y)) / long
-	if w.Right {
-		left = -left
-	}
-	depth := w.Lumber.Depth.Millimetres()
-	off, half := depth/2+left, o.Width/2+o.Side
-	n := Notch{What: o.name(), At: at, Off: f.length(off), Wide: to - from}
-	near, far := off-half, depth-off-half // wood left at the snapped face and at the back
-	least := 15.875
-	switch {
-	case near >= least && far >= least && 2*half <= 0.6*depth:
-		n.How = "bore"
-	case math.Min(near, far) < least && depth-math.Max(near, far) <= 0.4*depth:
-		n.How, n.Back = "notch", far < near
-		n.Depth = f.length(depth - math.Max(near, far))
-	default:
-		n.How = "through"
-	}
-	return n, true
-}
-
-// hold holds back what lies in a stretch that waits.
-func (f *framer) holdPending() {
-	for _, p := range f.Wall.Pending {
-		var ids []string
-		for i := range f.Members {
-			m := &f.Members[i]
-			if m.Kind != HeaderPly && m.Kind != SillPiece && m.Kind != TopPlate && m.Kind != Block && m.From < p.To && m.To > p.From {
-				m.Pending = p.What
-				ids = append(ids, m.ID)
-			}
-		}
-		f.find(Stop, "pending", p.From+(p.To-p.From)/2, ids,
-			fmt.Sprintf("From %s to %s it waits: %s. Plate and studs there are counted and shown, not cut.", f.say(p.From), f.say(p.To), p.What),
-			"Take the stretch off once that is done; measure again where the floor was opened.")
-	}
-}
-
-// Say is how the plate is cut there, in words.
-func (n Notch) Say(rules Rules) string {
-	say := func(l measure.Length) string { return rules.Units.Say(l, rules.Mark) }
-	switch n.How {
-	case "bore":
-		return fmt.Sprintf("Bore %s, its middle %s from the snapped face.", say(n.Wide), say(n.Off))
-	case "notch":
-		face := "the snapped face"
-		if n.Back {
-			face = "the back face"
-		}
-		return fmt.Sprintf("Notch %s wide and %s deep from %s.", say(n.Wide), say(n.Depth.Up(rules.Mark)), face)
-	}
-	return fmt.Sprintf("It takes the plate through, %s wide: fix the plate on both sides and strap across.", say(n.Wide))
 }

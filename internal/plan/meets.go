@@ -33,13 +33,6 @@ type Meeting struct {
 	Fix     string   `json:"fix,omitempty"`
 }
 
-// on says whether a place lies on a face, to about a sixteenth.
-func on(f *line.Face, p survey.Point) bool {
-	long := f.From.Distance(f.To)
-	s := f.Along(p)
-	return long > 0 && math.Abs(f.Out(p)) < nearHand && s > -nearHand && s < long+nearHand
-}
-
 // facesOf are a new wall's snapped face and its back.
 func facesOf(w *framing.Wall) [2]*line.Face {
 	l := lineOf(w)

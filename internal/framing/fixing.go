@@ -1,0 +1,281 @@
+package framing
+
+import (
+	"fmt"
+
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// Fixing is one place where a plate is fixed.
+type Fixing struct {
+	At    measure.Length
+	Count int
+	Moved bool // off its even place, clear of a stud's foot or a pipe
+	Slant bool // a stud stands over the joist there: driven at a slant beside its foot
+}
+
+// Usual spacing of fixings and blocks: first 3 in (75 mm) from each end, then at
+// most 24 in (600 mm); blocks the same, with one at each end.
+func (r Rules) endFixing() measure.Length { return r.Units.Pick(3*measure.Inch, 75*measure.Millimetre) }
+
+func (r Rules) fixingStep() measure.Length {
+	return r.Units.Pick(24*measure.Inch, 600*measure.Millimetre)
+}
+
+// UsualAnchor is what a plate is usually fixed with: screws into timber, pins
+// into a concrete floor.
+func (r Rules) UsualAnchor(of survey.Surface) Anchor {
+	if of == survey.Floor && r.Concrete {
+		return Anchor{By: "pin"}
+	}
+	return Anchor{By: "screw"}
+}
+
+// UsualStep is how far apart a kind of fixing goes at most: pins about 48 in
+// (1200 mm), bolts and resin anchors 16 in (400 mm), all else 24 in (600 mm).
+func (r Rules) UsualStep(by string) measure.Length {
+	switch by {
+	case "pin":
+		return r.Units.Pick(48*measure.Inch, 1200*measure.Millimetre)
+	case "bolt", "resin":
+		return r.Units.Pick(16*measure.Inch, 400*measure.Millimetre)
+	}
+	return r.fixingStep()
+}
+
+// anchor is the wall's, else the job's, else the usual one; never nothing.
+func (w *Wall) anchor(of survey.Surface, rules Rules) Anchor {
+	a, job := w.Floor, rules.Floor
+	if of == survey.Ceiling {
+		a, job = w.Ceiling, rules.Ceiling
+	}
+	if a.By == "" {
+		a = job
+	}
+	if a.By == "" {
+		a = rules.UsualAnchor(of)
+	}
+	if a.Step == 0 {
+		a.Step = rules.UsualStep(a.By)
+	}
+	return a
+}
+
+// Spread lays n places evenly over a stretch, the first and last e from its
+// ends and none more than step apart: n = ceil((L − 2e)/step) + 1. A stretch
+// of no more than 2e has one place, in its middle.
+func Spread(from, to, e, step measure.Length) []measure.Length {
+	room := to - from - 2*e
+	if room <= 0 {
+		return []measure.Length{from + (to-from)/2}
+	}
+	n := int64((room + step - 1) / step)
+	var out []measure.Length
+	for i := range n + 1 {
+		out = append(out, from+e+room*measure.Length(i)/measure.Length(n))
+	}
+	return out
+}
+
+// fix places the fixings: two at each crossing and at each block, else at the
+// usual steps; on the floor each stub between doors has ends of its own.
+func (a *Against) fix(f *Framed, rules Rules, found Found) {
+	w := f.Wall
+	a.Anchor = w.anchor(a.Of, rules)
+	stubs, plates := [][2]measure.Length{{w.Start.Top, w.Length - w.Stop.Top}}, w.Top
+	if a.Of == survey.Floor {
+		stubs, plates = w.stubs(), w.Bottom[:1]
+	}
+	if a.Anchor.Length > 0 {
+		a.Bite = a.Anchor.Length - plates[len(plates)-1].Thickness
+	}
+	defer func() {
+		for _, x := range a.Fixings {
+			a.Count += x.Count
+		}
+	}()
+	if a.Anchor.By == "adhesive" {
+		return // a bead has no places
+	}
+	for _, s := range stubs {
+		// as far as the joist or the block is wide, and a little wood left
+		aside, hand := rules.Units.Pick(measure.Inch/2, 12*measure.Millimetre), rules.Units.Pick(measure.Inch/8, 3*measure.Millimetre)
+		inside := func(places []measure.Length) (n int) {
+			for _, at := range places {
+				if at > s[0] && at < s[1] {
+					x := Fixing{At: at, Count: 2}
+					if free := a.free(s, f, rules, found); !free(at) {
+						x.Slant = true
+						for k := measure.Length(1); k*hand <= aside; k++ {
+							for _, p := range []measure.Length{at - k*hand, at + k*hand} {
+								if x.Slant && free(p) {
+									x = Fixing{At: p, Count: 2, Moved: true}
+								}
+							}
+						}
+					}
+					a.Fixings = append(a.Fixings, x)
+					n++
+				}
+			}
+			return n
+		}
+		switch {
+		case a.Lie == Crosses && inside(a.Crossing) >= 2, a.Lie == Between && inside(a.blockPlaces()) >= 2:
+			continue
+		}
+		if s[1]-s[0] < 2*rules.endFixing()+rules.endFixing()/2 {
+			a.Short = append(a.Short, s)
+		}
+		a.Fixings = append(a.Fixings, a.places(s, f, rules, found)...)
+	}
+}
+
+func (a *Against) blockPlaces() []measure.Length {
+	var out []measure.Length
+	for _, b := range a.Blocks {
+		out = append(out, b.At)
+	}
+	return out
+}
+
+// places lays the fixings of a stub, clear of feet and pipes. One that moves
+// may stretch the next gap a little; where it is much, there is one more.
+func (a *Against) places(stub [2]measure.Length, f *Framed, rules Rules, found Found) []Fixing {
+	even := Spread(stub[0], stub[1], rules.endFixing(), a.Anchor.Step)
+	little := rules.Units.Pick(2*measure.Inch, 50*measure.Millimetre)
+	var first []Fixing
+	for more := range 4 {
+		if more > 0 && len(even) > 1 {
+			n := measure.Length(len(even))
+			even = Spread(stub[0], stub[1], rules.endFixing(), (stub[1]-stub[0]-2*rules.endFixing()+n-1)/n)
+		}
+		var out []Fixing
+		wide := false
+		for i, at := range even {
+			low, high := stub[0], stub[1]
+			if i > 0 {
+				high = out[i-1].At + a.Anchor.Step
+			}
+			if i < len(even)-1 {
+				low = even[i+1] - a.Anchor.Step
+			}
+			free, moved := a.clear(at, low, high, stub, f, rules, found)
+			out = append(out, Fixing{At: free, Count: 1, Moved: moved})
+			wide = wide || i > 0 && free-out[i-1].At > a.Anchor.Step+little
+		}
+		if !wide || len(even) == 1 {
+			return out
+		}
+		if first == nil {
+			first = out
+		}
+	}
+	return first
+}
+
+// stubs are the parts of the bottom plate that stay when the doors are cut out.
+func (w *Wall) stubs() [][2]measure.Length {
+	var out [][2]measure.Length
+	from := measure.Length(0)
+	for _, o := range w.Openings {
+		if o.CutsPlate() {
+			out = append(out, [2]measure.Length{from, o.Left()})
+			from = o.Right()
+		}
+	}
+	return append(out, [2]measure.Length{from, w.Length})
+}
+
+// clear moves a fixing off a stud's foot or a pipe to the nearest free place,
+// between low and high if there is one.
+func (a *Against) clear(at, low, high measure.Length, stub [2]measure.Length, f *Framed, rules Rules, found Found) (measure.Length, bool) {
+	free := a.free(stub, f, rules, found)
+	if free(at) {
+		return at, false
+	}
+	step := rules.Units.Pick(measure.Inch/4, 5*measure.Millimetre)
+	for _, kept := range []bool{true, false} {
+		for k := measure.Length(1); k*step < a.Anchor.Step/2; k++ {
+			for _, p := range []measure.Length{at - k*step, at + k*step} {
+				if free(p) && (!kept || p >= low && p <= high) {
+					return p, true
+				}
+			}
+		}
+	}
+	return at, false
+}
+
+// free says of a place on a stub whether it is clear of feet, pipes and the
+// plate's ends.
+func (a *Against) free(stub [2]measure.Length, f *Framed, rules Rules, found Found) func(measure.Length) bool {
+	room := rules.Units.Pick(measure.Inch/2, 12*measure.Millimetre)
+	var taken [][2]measure.Length
+	for _, m := range f.Members {
+		foot := m.Kind == Stud || m.Kind == King || m.Kind == Backer || a.Of == survey.Floor && (m.Kind == Jack || m.Kind == UnderSill) || a.Of == survey.Ceiling && m.Kind == Cripple
+		if foot {
+			taken = append(taken, [2]measure.Length{m.From - room, m.To + room})
+		}
+	}
+	for _, o := range found.Obstructions {
+		if from, to, ok := f.Wall.meets(o); ok && o.Rises == (a.Of == survey.Floor) {
+			taken = append(taken, [2]measure.Length{from - room, to + room})
+		}
+	}
+	return func(p measure.Length) bool {
+		for _, t := range taken {
+			if p > t[0] && p < t[1] {
+				return false
+			}
+		}
+		return p >= stub[0]+room && p <= stub[1]-room
+	}
+}
+
+// With is what the plate is fixed with, in a sentence, and what to heed.
+func (a Against) With(rules Rules) (text, heed string) {
+	say := func(l measure.Length) string { return rules.Units.Say(l, rules.Mark) }
+	names := map[string][2]string{
+		"screw": {"screw", "screws"}, "nail": {"nail", "nails"}, "pin": {"powder-driven pin", "powder-driven pins"}, "bolt": {"expansion bolt", "expansion bolts"}, "resin": {"resin anchor", "resin anchors"},
+	}[a.Anchor.By]
+	if a.Anchor.By == "adhesive" {
+		text = "Adhesive along the whole plate."
+	} else {
+		name := names[1]
+		if a.Count == 1 {
+			name = names[0]
+		}
+		text = fmt.Sprintf("%d %s", a.Count, name)
+		if a.Anchor.Length > 0 {
+			text += fmt.Sprintf(" of %s: %s through the plate, %s of bite", say(a.Anchor.Length), say(a.Anchor.Length-a.Bite), say(a.Bite))
+		}
+		text += "."
+	}
+	switch {
+	case a.Anchor.Length > 0 && a.Bite <= 0:
+		heed = "It doesn't reach through the plate: take a longer one."
+	case a.Anchor.Length == 0 && (a.Anchor.By == "pin" || a.Anchor.By == "bolt" || a.Anchor.By == "resin"):
+		heed = "Give its length, and its bite follows."
+	}
+	if a.Anchor.Cure > 0 {
+		heed = join(heed, fmt.Sprintf("Leave it %g h before the wall is loaded.", a.Anchor.Cure))
+	} else if a.Anchor.By == "resin" || a.Anchor.By == "adhesive" {
+		heed = join(heed, "It wants its cure time before the wall is loaded: its maker says how long.")
+	}
+	if a.Anchor.By == "pin" {
+		heed = join(heed, "Eyes and ears covered, nobody behind; only who is trained for the tool.")
+	}
+	if a.Anchor.By == "bolt" || a.Anchor.By == "resin" {
+		heed = join(heed, "Scan before drilling; drill wet or with extraction, the dust is silica.")
+	}
+	return text, heed
+}
+
+func join(a, b string) string {
+	if a == "" {
+		return b
+	}
+	return a + " " + b
+}

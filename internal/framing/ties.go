@@ -1,0 +1,64 @@
+package framing
+
+import (
+	"slices"
+
+	"homalos/internal/measure"
+)
+
+// Tie is how a top plate is tied, at a joint of its own or to another wall.
+// Usual practice: the second plate laps, or all are cut alike and a strap takes
+// four nails on each side.
+type Tie struct {
+	At    measure.Length
+	What  string
+	Strap bool
+	Nails int
+}
+
+// strapNails: four on each side.
+const strapNails = 8
+
+// tieUp lists how the top plates are tied: a strap over each joint that no
+// second plate bridges, and lap or strap at each wall that butts this one.
+func (f *framer) tieUp() {
+	w := f.Wall
+	for _, m := range f.Members {
+		if m.Kind == TopPlate && len(w.Top) == 1 && m.To < w.Length-w.Stop.Top {
+			f.Ties = append(f.Ties, Tie{At: m.To, What: "joint of the top plate", Strap: true, Nails: strapNails})
+		}
+	}
+	for _, j := range w.Joins {
+		middle := j.From + (j.To-j.From)/2
+		if j.Lap {
+			f.Ties = append(f.Ties, Tie{At: middle, What: "second plate of " + j.Other + " laps this wall"})
+		} else {
+			f.Ties = append(f.Ties, Tie{At: middle, What: "to " + j.Other, Strap: true, Nails: strapNails})
+		}
+	}
+	f.Alike = f.alike()
+}
+
+// alike is how many layers of plate are cut all the same, so that they go
+// through the saw in one stack; 0 where they differ.
+func (f *framer) alike() int {
+	cuts := map[[2]any][]measure.Length{}
+	n := 0
+	for _, m := range f.Members {
+		if m.Kind == BottomPlate || m.Kind == TopPlate {
+			key := [2]any{m.Kind, m.Layer}
+			if cuts[key] == nil {
+				n++
+			}
+			cuts[key] = append(cuts[key], m.Cut)
+		}
+	}
+	var one []measure.Length
+	for _, c := range cuts {
+		if one != nil && !slices.Equal(one, c) {
+			return 0
+		}
+		one = c
+	}
+	return n
+}

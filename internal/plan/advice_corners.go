@@ -1,0 +1,235 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// meetings offers the styles of each corner, and who runs past.
+func (a *adviser) meetings(framed []*framing.Framed) {
+	k := 0
+	for _, m := range a.meets {
+		if m.wall != a.f.Wall {
+			continue
+		}
+		said := a.wall.Meets[k]
+		k++
+		if m.existing != nil {
+			a.behind(m, said)
+			continue
+		}
+		level := "note"
+		text := said.Text + " " + said.Fix
+		if said.Heights != "" {
+			text += " " + said.Heights + "."
+		}
+		to := a.say("corner", level, "", text)
+		to.End = said.End
+		for _, style := range []framing.Style{framing.FlatNailer, framing.Ladder, framing.Scrap, framing.EndStuds, framing.Serves} {
+			corner := said.Corner
+			if string(style) == said.Style || style == framing.EndStuds && !corner || style == framing.Serves && (corner || !a.serves(m, framed)) || style == framing.Ladder && corner {
+				continue
+			}
+			a.offer(to, "style-"+said.End+"-"+string(style), "Take "+styleSaid[style], func(w *job.Wall) { endOf(w, said.End).Style = string(style) })
+		}
+		if len(m.wall.Top) == 2 && len(m.other.Top) == 2 && m.at().Bevel == 0 {
+			if m.lap {
+				a.offer(to, "tie-"+said.End+"-strap", "Cut all plates alike and strap them", func(w *job.Wall) { endOf(w, said.End).Tie = "strap" })
+			} else {
+				a.offer(to, "tie-"+said.End+"-lap", "Let the second plate lap "+m.other.ID, func(w *job.Wall) { endOf(w, said.End).Tie = "lap" })
+			}
+		}
+		a.past(to, m, said)
+	}
+}
+
+// serves says whether a stud of the wall it butts stands behind the line.
+func (a *adviser) serves(m met, framed []*framing.Framed) bool {
+	for _, other := range framed {
+		if other.Wall != m.other {
+			continue
+		}
+		for _, x := range other.Members {
+			if x.Kind == framing.Stud && x.From.Millimetres() >= m.from-0.1 && x.To.Millimetres() <= m.to+0.1 {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// endOf is a wall's choices for one end, made if there are none.
+func endOf(w *job.Wall, end string) *job.WallEnd {
+	for i := range w.Ends {
+		if w.Ends[i].End == end {
+			return &w.Ends[i]
+		}
+	}
+	w.Ends = append(w.Ends, job.WallEnd{End: end})
+	return &w.Ends[len(w.Ends)-1]
+}
+
+func lineEndOf(l *job.Line, stop bool) **job.LineEnd {
+	if stop {
+		return &l.Stop
+	}
+	return &l.Start
+}
+
+// past offers to have the butting wall run past instead: both ends change
+// together, so that the corner stays where it is.
+func (a *adviser) past(to *Advice, m met, said Meeting) {
+	o := a.lines[m.other.ID]
+	if !said.Corner || a.l == nil || o == nil || len(a.l.doc.Line.Parts) > 0 && (a.l.doc.Line.From == "stop") != m.stop {
+		return
+	}
+	// which end of the other one is at this corner
+	stop := m.from+m.to > m.other.Length.Millimetres()
+	if len(o.doc.Line.Parts) > 0 && (o.doc.Line.From == "stop") != stop || m.at().Bevel != 0 {
+		return // its length is given: taking it away is not for a touch
+	}
+	// the face of this wall that the other one comes up to
+	faces := facesOf(m.wall)
+	middle := m.other.At(m.other.Length / 2)
+	near := faces[0].ID
+	if faces[1].Out(middle) > faces[0].Out(middle) || faces[0].Out(middle) < 0 {
+		near = faces[1].ID
+	}
+	name, other := m.wall.ID, m.other.ID
+	a.offerAll(to, "past-"+said.End, fmt.Sprintf("Let %s run past, and %s butt it", name, other), func(d *job.Document) {
+		w, x := wallIn(d, name), wallIn(d, other)
+		e := lineEndOf(w.Line, m.stop)
+		if *e == nil {
+			*e = &job.LineEnd{Face: m.face.ID}
+		}
+		if (*e).Face == "" {
+			(*e).Face = m.face.ID
+		}
+		(*e).Past = true
+		*lineEndOf(x.Line, stop) = &job.LineEnd{Face: near}
+	})
+}
+
+// behind offers to move the line onto a stud of the wall it meets.
+func (a *adviser) behind(m met, said Meeting) {
+	level := "note"
+	from, to := a.stations(m)
+	before, behind, after := a.studsBy(m.existing, from, to)
+	if behind == "" && len(m.existing.Studs) > 0 {
+		level = "warn"
+	}
+	ad := a.say("behind", level, "", said.Text+" "+said.Fix)
+	ad.End = said.End
+	if behind != "" {
+		return
+	}
+	for _, stud := range []string{before, after} {
+		at, err := measure.Read(stud, a.rules.Units)
+		if err != nil {
+			continue
+		}
+		off := at.Millimetres() - (from+to)/2
+		if math.Abs(off) > a.rules.Units.Pick(16*measure.Inch, 400*mm).Millimetres() {
+			continue
+		}
+		// along the wall that is there, as a step on the plan
+		c := a.solved().Corners
+		p, q := c[m.existing.from].At, c[m.existing.to].At
+		long := p.Distance(q)
+		a.shift(ad, "to-stud-"+stud, "Move the line to its stud at "+stud, survey.Point{X: (q.X - p.X) / long * off, Y: (q.Y - p.Y) / long * off})
+	}
+}
+
+// crossed offers to end a wall at the near face of one that it stands in.
+func (a *adviser) crossed() {
+	for _, pair := range a.setup.crossed {
+		for k, w := range pair {
+			if w != a.f.Wall {
+				continue
+			}
+			other := pair[1-k]
+			to := a.say("walls-cross", "warn", "", fmt.Sprintf("%s and %s stand in each other: both can't have that ground.", w.ID, other.ID))
+			if a.l == nil || len(a.l.doc.Line.Parts) > 0 {
+				continue
+			}
+			for _, stop := range []bool{false, true} {
+				end, in := w.From, w.To
+				if stop {
+					end, in = w.To, w.From
+				}
+				faces := facesOf(other)
+				near := faces[0]
+				if faces[0].Out(in) < 0 {
+					near = faces[1]
+				}
+				if near.Out(end) < nearHand && near.Out(in) > nearHand {
+					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop], fmt.Sprintf("Let %s %s at the near face of %s", w.ID, map[bool]string{false: "start", true: "end"}[stop], other.ID), func(w *job.Wall) {
+						*lineEndOf(w.Line, stop) = &job.LineEnd{Face: near.ID}
+					})
+				}
+			}
+		}
+	}
+}
+
+// openCorners tells of an end that is said to come to a new wall, where
+// nothing of that wall stands.
+func (a *adviser) openCorners() {
+	if a.l == nil {
+		return
+	}
+	for _, stop := range []bool{false, true} {
+		end := *lineEndOf(a.l.doc.Line, stop)
+		if end == nil || end.Face == "" || end.Gap != "" || end.Past || a.hasWall(end.Face) || a.meetsAt(stop) {
+			continue
+		}
+		id := strings.TrimSuffix(end.Face, " back")
+		word := map[bool]string{false: "start", true: "end"}[stop]
+		butted := false
+		for _, m := range a.meets {
+			butted = butted || m.wall.ID == id && m.other == a.f.Wall
+		}
+		if butted {
+			continue // that one butts this one: it is flush with its side
+		}
+		to := a.say("open-corner", "warn", "", fmt.Sprintf("The %s comes to %s where nothing of it stands: the corner is open.", word, id))
+		if l := a.lines[id]; l != nil && !a.meetsWall(id) {
+			a.offer(to, "run-past-"+word, fmt.Sprintf("Let %s run past %s", a.f.Wall.ID, id), func(w *job.Wall) {
+				(*lineEndOf(w.Line, stop)).Past = true
+			})
+		}
+	}
+}
+
+func (a *adviser) hasWall(existing string) bool {
+	for _, e := range a.existingWalls {
+		if e.ID == existing {
+			return true
+		}
+	}
+	return false
+}
+
+func (a *adviser) meetsAt(stop bool) bool {
+	for _, m := range a.meets {
+		if m.wall == a.f.Wall && m.stop == stop {
+			return true
+		}
+	}
+	return false
+}
+
+func (a *adviser) meetsWall(id string) bool {
+	for _, m := range a.meets {
+		if m.wall == a.f.Wall && m.other != nil && m.other.ID == id {
+			return true
+		}
+	}
+	return false
+}
