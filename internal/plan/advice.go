@@ -174,7 +174,7 @@ func (a *adviser) closing() {
 		text += ". Measure the legs again before trusting either."
 	}
 	to := a.say("closing", level, a.wall.Length, text)
-	if by := a.rules.Units.Estimate(along).Nearest(a.rules.Mark); by != 0 && len(a.l.doc.Line.Parts) > 0 {
+	if by := a.rules.Units.Estimate(along).Nearest(a.rules.Mark); by != 0 && math.Abs(left) < 25 && len(a.l.doc.Line.Parts) > 0 {
 		u := a.rules.Units
 		word := "longer"
 		if by < 0 {

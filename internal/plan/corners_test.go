@@ -414,3 +414,22 @@ func TestLinesMoveNoMoreThanTheyMust(t *testing.T) {
 		}
 	})
 }
+
+// Which way a face runs is nobody's concern: a line runs from what it is said
+// to start at, and its wood stands on the same ground.
+func TestALineRunsFromWhereItIsSaidToStart(t *testing.T) {
+	lines := map[string]job.Line{
+		"A": {By: "parallel", Face: "side 1", At: "30 in"}, "B": {By: "parallel", Face: "side 1", At: "110 in"},
+		"C": {By: "clear", Face: "side 4", At: "40 in", Start: &job.LineEnd{Face: "A back"}, Stop: &job.LineEnd{Face: "B"}},
+	}
+	up := wallOf(t, computed(t, laid(leaning, lines)), "C")
+	lines["C"] = job.Line{By: "clear", Face: "side 4", At: "40 in", Start: &job.LineEnd{Face: "B"}, Stop: &job.LineEnd{Face: "A back"}}
+	down := wallOf(t, computed(t, laid(leaning, lines)), "C")
+	assert.Equal(t, up.Line.From, down.Line.To)
+	assert.Equal(t, up.Line.To, down.Line.From)
+	assert.NotEqual(t, up.Line.Body, down.Line.Body)
+	assert.Equal(t, up.Length, down.Length)
+	require.Len(t, up.Meets, 2)
+	require.Len(t, down.Meets, 2)
+	assert.Equal(t, up.Meets[0].Wall, down.Meets[1].Wall)
+}

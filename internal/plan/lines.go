@@ -73,7 +73,7 @@ func (s *setup) writeLine(w *framing.Wall) *WallLine {
 		if l.taper != 0 {
 			out.Taper = s.sayMM(l.taper)
 		}
-		if f := l.relation.Face; f != nil && l.relation.Kind != line.Square {
+		if f := l.relation.Face; f != nil && l.relation.Kind != line.Square && l.relation.Kind != line.Leg {
 			for i, p := range []survey.Point{w.From, w.To} {
 				out.Off = append(out.Off, TapeTo{From: f.ID, To: []string{"start", "end"}[i], Value: s.sayMM(f.Out(p))})
 			}

@@ -215,6 +215,18 @@ func (r *resolver) findEnds(l *lined, ends line.Ends, trail []string) {
 		ends.Length = rel.Marks[0].Distance(rel.Marks[1])
 		ray.Fixed, ray.Start = true, rel.Marks[0]
 	}
+	if ends.Start != nil && ends.Stop != nil && !ray.Fixed && l.doc.Body == "" {
+		// it runs from its start to its stop, whichever way the face it goes by does
+		first, err := ray.Meets(ends.Start)
+		last, err2 := ray.Meets(ends.Stop)
+		if err == nil && err2 == nil && first > last {
+			ray.UX, ray.UY, ray.BodyLeft = -ray.UX, -ray.UY, !ray.BodyLeft
+			l.ray, l.body = ray, "right"
+			if ray.BodyLeft {
+				l.body = "left"
+			}
+		}
+	}
 	from, to, err := line.Between(ray, ends, outlineOf(r.shape))
 	if err != nil {
 		r.faults.Add(l.path, "%s: %s", r.relationSaid(d), err)

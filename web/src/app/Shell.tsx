@@ -40,12 +40,14 @@ function holdsOf(plan?: PlanBody): Partial<Record<(typeof stages)[number], Holds
   const members = plan.plan.walls.flatMap((w) => w.members);
   const held = members.filter((m) => m.state === "measure-first").length;
   const stops = plan.plan.walls.flatMap((w) => w.findings).filter((f) => f.level === "stop").length;
+  const decide = plan.plan.walls.flatMap((w) => w.advice ?? []).filter((a) => a.level !== "note").length;
   const open = plan.saw
     .filter((c) => c.state === "ready")
     .flatMap((c) => c.pieces)
     .filter((p) => !p.cut).length;
   return {
     read: { count: held, word: "held", look: "is-held" },
+    line: { count: decide, word: "open", look: "is-held" },
     mark: { count: stops, word: stops === 1 ? "stop" : "stops", look: "is-stop" },
     cut: { count: open, word: "to cut", look: "quiet" },
   };
