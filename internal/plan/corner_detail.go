@@ -108,7 +108,7 @@ func (s *setup) cornerDetails(f *framing.Framed, all []*framing.Framed) []Corner
 
 func (s *setup) drawHeld(d *CornerDetail, m met) {
 	held := m.at().Held.Millimetres()
-	if held <= 0 {
+	if held <= 0 || m.at().Bevel != 0 { // at an odd angle the stud meets the face with its edge
 		return
 	}
 	d.Held = s.rules.Units.Say(m.at().Held, s.rules.Mark/2)

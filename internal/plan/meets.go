@@ -180,7 +180,7 @@ func (s *setup) meetsNew(m met, f, other *framing.Framed) Meeting {
 	step := u.Words("24 in", "600 mm")
 	hold := fmt.Sprintf("Hold the end stud of %s back %s", w.ID, u.Say(m.at().Held, s.rules.Mark/2))
 	if m.at().Held > s.rules.HoldBack() {
-		hold = fmt.Sprintf("The end stud of %s stands %s in, where both its faces are", w.ID, u.Say(m.at().Held, s.rules.Mark/2))
+		hold = fmt.Sprintf("The end stud of %s stands %s back, where the wall has both its faces", w.ID, u.Say(m.at().Held, s.rules.Mark/2))
 	}
 	out.Fix = fmt.Sprintf("%s. %s, and nail the two every %s.", fix, hold, step)
 	if m.lap {

@@ -32,6 +32,7 @@ type CallPiece struct {
 	Member string `json:"member"`
 	Kind   string `json:"kind"`
 	Tape   string `json:"tape,omitempty" doc:"The mark it stands on, wood ahead."`
+	Bevel  string `json:"bevel,omitempty" doc:"How its ends are cut, where that isn't square; the length is to the long point."`
 	Stock  string `json:"stock,omitempty" doc:"The stick it is laid out from."`
 	Offcut string `json:"offcut,omitempty" doc:"What is left of that stick once all its pieces are cut."`
 	Cut    bool   `json:"cut"`
@@ -108,7 +109,7 @@ func CallList(d job.Document, p Plan, done []Done) ([]Call, error) {
 		call := Call{Lumber: c.Lumber, Length: c.Length, Said: u.Say(length, s.rules.Mark), State: c.State, Pieces: []CallPiece{}}
 		for _, id := range c.Members {
 			m := members[id]
-			piece := CallPiece{Member: id, Kind: m.Kind, Tape: tapes[id]}
+			piece := CallPiece{Member: id, Kind: m.Kind, Tape: tapes[id], Bevel: m.Bevel}
 			if from, ok := stick[id]; ok {
 				piece.Stock, piece.Offcut = from.Stock, from.Offcut
 			}

@@ -1159,6 +1159,8 @@ export interface components {
             state: "ready" | "measure-first" | "blocked";
         };
         PlanCallPiece: {
+            /** @description How its ends are cut, where that isn't square; the length is to the long point. */
+            bevel?: string;
             cut: boolean;
             /** @description The length it was cut at, where the plan now says another. */
             cutAt?: string;

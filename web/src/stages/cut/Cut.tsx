@@ -151,6 +151,13 @@ export default function Cut() {
                       </button>
                     ))}
                   </div>
+                  {c.pieces
+                    .filter((p) => p.bevel)
+                    .map((p) => (
+                      <div key={p.member}>
+                        {p.member}: {p.bevel}
+                      </div>
+                    ))}
                   {c.state !== "ready" && (
                     <div className={c.state === "blocked" ? "is-stop narrow-state" : "is-held narrow-state"}>{c.held}</div>
                   )}

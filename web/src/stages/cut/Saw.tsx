@@ -66,6 +66,7 @@ export function Saw({ close }: { close: () => void }) {
               </>
             )}
           </div>
+          {piece.bevel && <div className="is-held saw-where">{piece.bevel}</div>}
           {piece.stock && (
             <div className="saw-stick">
               from a <Len text={piece.stock} /> stick
