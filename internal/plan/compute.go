@@ -43,8 +43,9 @@ func (s *setup) compute(heights func(*framing.Wall) framing.Heights) Plan {
 	}
 	var framed []*framing.Framed
 	for _, w := range s.walls {
-		s.leanEnds(w, heights(w))
-		f := framing.Frame(w, s.rules, heights(w), s.found())
+		near := heights(w)
+		s.leanEnds(w, near)
+		f := framing.Frame(w, s.rules, near, s.found())
 		framed = append(framed, f)
 		written := s.writeWall(f)
 		written.Line, written.Against = s.writeLine(w), s.against(f)
