@@ -157,6 +157,9 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 			return w.inOpening(i, from, to), nil
 		}
 	}
+	if w.Start.Held > 0 && from < w.Start.Held || w.Stop.Held > 0 && to > w.Length-w.Stop.Held {
+		return nil, nil // beyond the end stud, where only one face of the wall is there
+	}
 	var hit *pack
 	for i := range packs {
 		p := &packs[i]

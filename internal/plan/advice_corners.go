@@ -169,7 +169,7 @@ func (a *adviser) crossed() {
 					near = faces[1]
 				}
 				if near.Out(end) < nearHand && near.Out(in) > nearHand {
-					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop], fmt.Sprintf("Let %s %s at the near face of %s", w.ID, map[bool]string{false: "start", true: "end"}[stop], other.ID), func(w *job.Wall) {
+					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop]+"-"+other.ID, fmt.Sprintf("Let %s %s at the near face of %s", w.ID, map[bool]string{false: "start", true: "end"}[stop], other.ID), func(w *job.Wall) {
 						*lineEndOf(w.Line, stop) = &job.LineEnd{Face: near.ID}
 					})
 				}

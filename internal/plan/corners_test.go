@@ -200,12 +200,12 @@ func TestWallsThatStandInEachOther(t *testing.T) {
 	})
 	p := computed(t, d)
 	assert.Contains(t, adviceOf(wallOf(t, p, "B"), "walls-cross").Text, "B and A stand in each other")
-	assert.Equal(t, []string{"end-at-start", "end-at-end"}, fixIDs(adviceOf(wallOf(t, p, "B"), "walls-cross")), "A stays whole: which part of B stays is asked")
+	assert.Equal(t, []string{"end-at-start-A", "end-at-end-A"}, fixIDs(adviceOf(wallOf(t, p, "B"), "walls-cross")), "A stays whole: which part of B stays is asked")
 	d.Walls[1].Line.Stop = &job.LineEnd{Face: "side 1", Gap: "0 in"}
 	d.Walls[1].Line.Stop = &job.LineEnd{Face: "A back"} // one depth too far
 	p = computed(t, d)
-	require.Equal(t, []string{"end-at-end"}, fixIDs(adviceOf(wallOf(t, p, "B"), "walls-cross")))
-	mended, err := ApplyFix(d, "B", "end-at-end")
+	require.Equal(t, []string{"end-at-end-A"}, fixIDs(adviceOf(wallOf(t, p, "B"), "walls-cross")))
+	mended, err := ApplyFix(d, "B", "end-at-end-A")
 	require.NoError(t, err)
 	assert.Empty(t, adviceOf(wallOf(t, computed(t, mended), "B"), "walls-cross"))
 }
