@@ -400,3 +400,38 @@ func TestFixingsAtJoistsMissTheFeet(t *testing.T) {
 		}
 	})
 }
+
+// Turned end for end, a wall's corner wood mirrors with it.
+func TestMirroredCornersMirrorTheirWood(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		long := measure.Length(rapid.IntRange(80, 300).Draw(t, "long")) * in
+		from := measure.Length(rapid.IntRange(0, int(long/in)-4).Draw(t, "from")) * in
+		style := rapid.SampledFrom([]Style{"", FlatNailer, Ladder, Scrap, EndStuds}).Draw(t, "style")
+		held := measure.Length(rapid.IntRange(0, 8).Draw(t, "held")) * in / 16
+		there := func(w *Wall) {
+			w.Joins = []Join{{Other: "B", From: from, To: from + 7*in/2, Style: style, Square: true}}
+			w.Start.Held = held
+		}
+		turned := func(w *Wall) {
+			w.Joins = []Join{{Other: "B", From: long - from - 7*in/2, To: long - from, Style: style, Square: true}}
+			w.Stop.Held, w.Layout.FromEnd = held, true
+		}
+		stand := func(f *Framed, mirror bool) map[[2]measure.Length]Kind {
+			out := map[[2]measure.Length]Kind{}
+			for _, m := range f.Members {
+				if m.Kind.Upright() {
+					at := [2]measure.Length{m.From, m.To}
+					if mirror {
+						at = [2]measure.Length{long - m.To, long - m.From}
+					}
+					out[at] = m.Kind
+				}
+			}
+			return out
+		}
+		f, g := Frame(wall(long, there), rules, level(2440), Found{}), Frame(wall(long, turned), rules, level(2440), Found{})
+		require.Equal(t, stand(f, false), stand(g, true))
+		require.Equal(t, f.Joined[0].Style, g.Joined[0].Style)
+		require.Equal(t, f.Joined[0].Nailing, g.Joined[0].Nailing)
+	})
+}

@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 	"math"
+	"sort"
 	"strings"
 	"testing"
 
@@ -66,6 +67,9 @@ func TestAnyLinesArePlannedOrTheirFaultsNamed(t *testing.T) {
 			if rapid.Bool().Draw(t, "two") {
 				d.Walls[i].Top = []string{"2x4", "2x4"}
 			}
+			if rapid.IntRange(0, 2).Draw(t, "door") == 0 {
+				d.Walls[i].Openings = []job.Opening{{ID: "D1", Kind: "door", Centre: fmt.Sprint(rapid.IntRange(19, 60).Draw(t, "centre"), " in"), Leaf: &job.Size{Width: "30 in", Height: "80 in"}}}
+			}
 			d.Walls[i].Ends = []job.WallEnd{{End: "end", Style: rapid.SampledFrom([]string{"", "ladder", "flat-nailer", "serves", "scrap", "end-studs"}).Draw(t, "style")}}
 		}
 		d.Survey.Readings = closet().Survey.Readings
@@ -114,6 +118,20 @@ func addsUp(t require.TestingT, p Plan) {
 			if m.Kind == "stud" || m.Kind == "king" || m.Kind == "backer" {
 				require.True(t, read(m.From) >= 0 && read(m.To) <= long, "%s stands on its wall", m.ID)
 			}
+		}
+		type stood struct {
+			id       string
+			from, to measure.Length
+		}
+		var all []stood
+		for _, m := range w.Members {
+			if m.Kind == "stud" || m.Kind == "king" || m.Kind == "backer" {
+				all = append(all, stood{m.ID, read(m.From), read(m.To)})
+			}
+		}
+		sort.Slice(all, func(i, j int) bool { return all[i].from < all[j].from })
+		for i := 1; i < len(all); i++ {
+			require.GreaterOrEqual(t, all[i].from, all[i-1].to-measure.Inch/1000, "%s in %s of %s", all[i].id, all[i-1].id, w.ID)
 		}
 		for _, m := range w.Meets {
 			require.NotEmpty(t, m.Text)
