@@ -251,7 +251,10 @@ func lineOf(w *framing.Wall) RoomLine {
 func (s *setup) writeExisting(w existing, heights *survey.Wary, shape survey.Shape) RoomWall {
 	a, b := shape.Corners[w.from].At, shape.Corners[w.to].At
 	out := RoomWall{
-		ID: w.ID, Name: w.Name, From: at(a), To: at(b), Length: s.fine(a.Distance(b)), Depth: w.depth.Millimetres(), Fate: w.Fate, Studs: []Dot{},
+		ID: w.ID, Name: w.Name, From: at(a), To: at(b), Length: s.fine(a.Distance(b)), Depth: w.depth.Millimetres(), Fate: w.Fate, Studs: []Dot{}, Openings: []RoomOpening{},
+	}
+	for _, h := range w.openings {
+		out.Openings = append(out.Openings, RoomOpening{at(toward(a, b, h.from.Millimetres())), at(toward(a, b, h.to.Millimetres())), h.what})
 	}
 	if out.Fate == "" {
 		out.Fate = "stays"

@@ -78,6 +78,15 @@ type RoomWall struct {
 	Bulge  string  `json:"bulge,omitempty"`
 	Fate   string  `json:"fate"`
 	Studs  []Dot   `json:"studs" nullable:"false"`
+
+	Openings []RoomOpening `json:"openings" nullable:"false" doc:"Doors and windows that are there."`
+}
+
+// RoomOpening is a door or window in a wall that is there.
+type RoomOpening struct {
+	From Dot    `json:"from"`
+	To   Dot    `json:"to"`
+	What string `json:"what"`
 }
 
 // RoomLine is a new wall on the plan.

@@ -1715,6 +1715,11 @@ export interface components {
             outline: components["schemas"]["PlanDot"][];
             to: components["schemas"]["PlanDot"];
         };
+        PlanRoomOpening: {
+            from: components["schemas"]["PlanDot"];
+            to: components["schemas"]["PlanDot"];
+            what: string;
+        };
         PlanRoomPin: {
             doubtful: boolean;
             kind: string;
@@ -1759,6 +1764,8 @@ export interface components {
             in?: string;
             length: string;
             name: string;
+            /** @description Doors and windows that are there. */
+            openings: components["schemas"]["PlanRoomOpening"][];
             /** @description Worst lean out of it. */
             out?: string;
             studs: components["schemas"]["PlanDot"][];

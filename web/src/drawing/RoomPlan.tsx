@@ -363,6 +363,15 @@ function Outline({ room, f, wanted }: { room: Room; f: Frame; wanted?: Props["wa
           />
         );
       })}
+      {room.walls.flatMap((w) =>
+        w.openings.map((o) => (
+          <g key={`${w.id}${o.from.x}:${o.from.y}`}>
+            <title>{`${o.what}, in ${w.id}`}</title>
+            <line x1={f.x(o.from.x)} y1={f.y(o.from.y)} x2={f.x(o.to.x)} y2={f.y(o.to.y)} className="way-through" />
+            <line x1={f.x(o.from.x)} y1={f.y(o.from.y)} x2={f.x(o.to.x)} y2={f.y(o.to.y)} className="sill-line" />
+          </g>
+        )),
+      )}
       {room.ties
         .filter((t) => t.kind === "length")
         .map((t) => {
