@@ -127,7 +127,8 @@ func TestADeeperWallTakesItsNeighboursAlong(t *testing.T) {
 func TestAFindingIsMendedAtOneKey(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
-	v.goes("/jobs/" + id + "/line?wall=D&side=decide")
+	v.goes("/jobs/" + id + "/line?wall=D")
+	v.presses("Decide")
 	v.sees("The start butts A at", "a ladder of noggings (A-N1, A-N2, A-N3)", "A corner: C runs past by 3 1/2, D butts it.")
 	v.keys("1")
 	v.sees("In A: a flat nailer (A-S6, A-F1, A-S7)")

@@ -40,7 +40,9 @@ export function Advice({ id: wall, advice, meets, corners }: Props) {
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
       const t = e.target as HTMLElement;
-      if (e.ctrlKey || e.metaKey || e.altKey || /^(INPUT|SELECT|TEXTAREA)$/.test(t.tagName)) return;
+      // a tab that was just chosen keeps the focus: it takes no digits itself
+      const writes = /^(SELECT|TEXTAREA)$/.test(t.tagName) || (t instanceof HTMLInputElement && t.type !== "radio");
+      if (e.ctrlKey || e.metaKey || e.altKey || writes) return;
       const fix = /^[1-9]$/.test(e.key) ? all[Number(e.key) - 1] : undefined;
       if (fix) {
         e.preventDefault();
