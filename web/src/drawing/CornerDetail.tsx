@@ -59,7 +59,8 @@ export function CornerDetail({ detail: d, of }: { detail: Detail; of: string }) 
             );
           })}
         {d.walls.map((w) => {
-          const at = { x: Math.min(Math.max(x(w.name.x), 34), side - 34), y: Math.min(Math.max(y(w.name.y), 20), side - 14) };
+          const half = w.id.length * 5 + 6;
+          const at = { x: Math.min(Math.max(x(w.name.x), half), side - half), y: Math.min(Math.max(y(w.name.y), 20), side - 14) };
           return (
             <text key={w.id} x={at.x} y={at.y + 6} textAnchor="middle" className="wall">
               {w.id}
