@@ -186,7 +186,7 @@ func (a *adviser) openCorners() {
 	}
 	for _, stop := range []bool{false, true} {
 		end := *lineEndOf(a.l.doc.Line, stop)
-		if end == nil || end.Face == "" || end.Gap != "" || end.Past || a.hasWall(end.Face) || a.meetsAt(stop) {
+		if end == nil || end.Face == "" || end.Gap != "" || end.Past || a.hasExisting(end.Face) || a.meetsAt(stop) {
 			continue
 		}
 		id := strings.TrimSuffix(end.Face, " back")
@@ -205,15 +205,6 @@ func (a *adviser) openCorners() {
 			})
 		}
 	}
-}
-
-func (a *adviser) hasWall(existing string) bool {
-	for _, e := range a.existingWalls {
-		if e.ID == existing {
-			return true
-		}
-	}
-	return false
 }
 
 func (a *adviser) meetsAt(stop bool) bool {

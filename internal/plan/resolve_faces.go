@@ -125,11 +125,11 @@ func (r *resolver) furring(l *lined, d job.Line, depth measure.Length) float64 {
 // roughHeight is the greatest height read in the job, before any surface is
 // fitted: a lean carried to it is never short. Without readings, the usual
 // ceiling of 8 ft or 2440 mm.
-func (r *resolver) roughHeight() float64 {
-	u := r.doc.Units
+func (s *setup) roughHeight() float64 {
+	u := s.doc.Units
 	most, low, high := 0.0, math.Inf(1), math.Inf(-1)
-	if r.doc.Survey != nil {
-		for _, one := range r.doc.Survey.Readings {
+	if s.doc.Survey != nil {
+		for _, one := range s.doc.Survey.Readings {
 			v, err := measure.Read(one.Value, u)
 			if err != nil || one.Void {
 				continue

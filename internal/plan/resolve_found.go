@@ -361,8 +361,8 @@ func (r *resolver) setHidden(all []job.Hidden) {
 	}
 }
 
-func (r *resolver) hasExisting(id string) bool {
-	for _, w := range r.existingWalls {
+func (s *setup) hasExisting(id string) bool {
+	for _, w := range s.existingWalls {
 		if w.ID == id {
 			return true
 		}

@@ -256,7 +256,7 @@ func (s *setup) leanEnds(w *framing.Wall, heights framing.Heights) {
 				near = l
 			}
 		}
-		high := (&resolver{setup: *s}).roughHeight()
+		high := s.roughHeight()
 		end := w.At(w.Length * boolLength(m.stop))
 		if e := heights.EstimateAll([][]survey.Term{survey.Gap(end)})[0]; e.Known && !e.Few {
 			high = e.Value

@@ -1,12 +1,12 @@
 import { useElementSize } from "@mantine/hooks";
 import { type KeyboardEvent, type MouseEvent, useId } from "react";
 import type { DetailPiece, Room } from "../api/client";
+import { Found } from "./Found";
+import { type Frame, middle, points, type Spot } from "./frame";
 import "./room.css";
 
-export interface Spot {
-  x: number;
-  y: number;
-}
+export type { Spot } from "./frame";
+
 interface Props {
   room: Room;
   /** which unevenness is shaded */
@@ -23,14 +23,6 @@ interface Props {
   face?: (id: string) => void;
   /** the new walls' wood from above */
   above?: DetailPiece[];
-}
-
-interface Frame {
-  width: number;
-  height: number;
-  k: number;
-  x: (mm: number) => number;
-  y: (mm: number) => number;
 }
 
 const margin = 46;
@@ -50,8 +42,6 @@ function framed(room: Room, width: number): Frame {
     y: (mm) => height - margin - (mm - room.low.y) * k,
   };
 }
-
-const points = (f: Frame, at: Spot[]) => at.map((p) => `${f.x(p.x).toFixed(1)},${f.y(p.y).toFixed(1)}`).join(" ");
 
 /** The room from above, as it was read. Shapes come from tapes: nothing here is dragged. */
 export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, step, chosen, face, above }: Props) {
@@ -180,157 +170,6 @@ function Labels({ f, relief, clip }: { f: Frame; relief: Relief; clip: string })
     </g>
   );
 }
-
-/** What is there besides corners: joists, steps, things in the way, no-drill zones, walls. */
-interface FoundProps {
-  room: Room;
-  f: Frame;
-  clip: string;
-  chosen?: string;
-  face?: (id: string) => void;
-  above?: DetailPiece[];
-}
-
-function Found({ room, f, clip, chosen, face, above }: FoundProps) {
-  return (
-    <>
-      <g clipPath={`url(#${clip})`}>
-        {room.joists.map((j) => (
-          <line
-            key={`${j.run}${j.from.x}:${j.from.y}`}
-            x1={f.x(j.from.x)}
-            y1={f.y(j.from.y)}
-            x2={f.x(j.to.x)}
-            y2={f.y(j.to.y)}
-            className={`joist ${j.of} ${j.exposed ? "bare" : ""}`}
-          />
-        ))}
-      </g>
-      {room.zones.map((z) => (
-        <g key={z.id}>
-          <polygon points={points(f, z.outline)} className="zone" />
-          <title>{z.said}</title>
-          {f.k > 0.09 && (
-            <text x={f.x(middle(z.outline).x)} y={f.y(middle(z.outline).y) + 5} textAnchor="middle" className="tag">
-              {z.said}
-            </text>
-          )}
-        </g>
-      ))}
-      {room.obstructions.map((o) => (
-        <g key={o.id}>
-          <title>{`${o.id}: ${o.said}`}</title>
-          <line
-            x1={f.x(o.from.x)}
-            y1={f.y(o.from.y)}
-            x2={f.x(o.to.x) + 0.01}
-            y2={f.y(o.to.y)}
-            strokeWidth={Math.max(o.width * f.k, 5)}
-            className={o.from.x === o.to.x && o.from.y === o.to.y ? "thing round" : "thing"}
-          />
-          <text
-            display={f.k > 0.09 ? undefined : "none"}
-            x={f.x(o.from.x + (o.to.x - o.from.x) * 0.22)}
-            y={f.y(o.from.y + (o.to.y - o.from.y) * 0.22) + 5 + (o.from.x === o.to.x && o.from.y === o.to.y ? 20 : 0)}
-            textAnchor="middle"
-            className="tag"
-          >
-            {o.id}
-          </text>
-        </g>
-      ))}
-      {room.hidden.map((h) => (
-        <line
-          key={h.id}
-          x1={f.x(h.from.x)}
-          y1={f.y(h.from.y)}
-          x2={f.x(h.to.x)}
-          y2={f.y(h.to.y)}
-          strokeWidth={Math.max(h.width * f.k, 8)}
-          stroke="url(#keepout)"
-          className="hidden-run"
-        >
-          <title>{`${h.id}: ${h.said}`}</title>
-        </line>
-      ))}
-      {above
-        ?.filter((p) => p.kind === "block")
-        .map((p) => (
-          <polygon key={`${p.outline[0]?.x}:${p.outline[0]?.y}`} points={points(f, p.outline)} className="joist-block" />
-        ))}
-      {room.lines.map((w) => (
-        // biome-ignore lint/a11y/noStaticElementInteractions: the form beside the plan does the same by keyboard
-        <g
-          key={w.id}
-          onClick={(e) => {
-            if (!face) return;
-            e.stopPropagation();
-            face(w.id);
-          }}
-          style={face && { cursor: "pointer" }}
-        >
-          <polygon points={points(f, w.outline)} className={w.id === chosen ? "new-wall chosen" : "new-wall"} />
-          <line x1={f.x(w.from.x)} y1={f.y(w.from.y)} x2={f.x(w.to.x)} y2={f.y(w.to.y)} className="snap-line" />
-          {above
-            ?.filter((p) => p.id.startsWith(`${w.id}-`))
-            .map((p) => (
-              <polygon key={p.id} points={points(f, p.outline)} className={`stick ${p.kind}`}>
-                <title>{p.id}</title>
-              </polygon>
-            ))}
-          {(w.id === chosen || above) && <Marks w={w} f={f} chosen={w.id === chosen} />}
-          <text x={f.x(partway(w.outline).x)} y={f.y(partway(w.outline).y) + 6} textAnchor="middle" className="wall-name">
-            {w.id}
-          </text>
-        </g>
-      ))}
-      {face &&
-        room.walls.map((w) => (
-          // biome-ignore lint/a11y/noStaticElementInteractions: as above
-          <line
-            key={w.id}
-            x1={f.x(w.from.x)}
-            y1={f.y(w.from.y)}
-            x2={f.x(w.to.x)}
-            y2={f.y(w.to.y)}
-            className="pick-face"
-            onClick={(e) => {
-              e.stopPropagation();
-              face(w.id);
-            }}
-          >
-            <title>{w.id}</title>
-          </line>
-        ))}
-    </>
-  );
-}
-
-/** The start of a line, and X's on the side its wood stands. */
-function Marks({ w, f, chosen }: { w: Room["lines"][number]; f: Frame; chosen: boolean }) {
-  const [a, b, c, d] = w.outline;
-  if (!a || !b || !c || !d) return null;
-  const at = (t: number) => ({ x: (a.x + d.x) / 2 + (b.x - a.x) * t, y: (a.y + d.y) / 2 + (b.y - a.y) * t });
-  return (
-    <g>
-      {[0.12, 0.88].map((t) => (
-        <text key={t} x={f.x(at(t).x)} y={f.y(at(t).y) + 6} textAnchor="middle" className={chosen ? "x-mark" : "x-mark other"}>
-          ×
-        </text>
-      ))}
-      {chosen && <circle cx={f.x(a.x)} cy={f.y(a.y)} r="7" className="line-start" />}
-    </g>
-  );
-}
-
-const middle = (at: Spot[]): Spot => ({
-  x: at.reduce((s, p) => s + p.x, 0) / at.length,
-  y: at.reduce((s, p) => s + p.y, 0) / at.length,
-});
-
-/** Where a wall's name stands: off its middle, where other walls like to come. */
-const partway = ([a, b, , d]: Spot[]): Spot =>
-  a && b && d ? { x: (a.x + d.x) / 2 + (b.x - a.x) * 0.32, y: (a.y + d.y) / 2 + (b.y - a.y) * 0.32 } : { x: 0, y: 0 };
 
 /** Corners and the tapes between them; what is loose, doubtful or wanted stands out. */
 function Outline({ room, f, wanted }: { room: Room; f: Frame; wanted?: Props["wanted"] }) {
