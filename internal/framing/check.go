@@ -40,6 +40,7 @@ func (f *framer) check(found Found) {
 	f.checkTilt()
 	f.checkSlots()
 	f.checkPlateDepth()
+	f.checkLean()
 }
 
 // checkPlateDepth: a plate is as deep as the studs on it, or boards find no

@@ -230,6 +230,21 @@ func (f *framer) tellJoined() {
 	}
 }
 
+// checkLean tells of an end stud or king that a king's place keeps in the way of
+// a leaning wall.
+func (f *framer) checkLean() {
+	w := f.Wall
+	for _, e := range []struct {
+		End
+		at measure.Length
+	}{{w.Start, 0}, {w.Stop, w.Length}} {
+		if e.Top > e.Held {
+			f.find(Warn, "stud-in-the-lean", e.at, nil, fmt.Sprintf("The stud at %s stands %s farther out than the wall there leans in (%s).", f.say(e.at), f.say(e.Top-e.Held), e.Lean),
+				"Move the opening in by that, so that the end stud can stand plumb.")
+		}
+	}
+}
+
 // hold settles how far in the end studs stand: not so far that one would
 // stand in a king, and not at all where a king stands as the end stud.
 func (w *Wall) hold() {

@@ -128,6 +128,16 @@ func TestTopAndBottomNeedNotBeEqual(t *testing.T) {
 	assert.Equal(t, "5/8–2 1/8", places(f.Members, Stud)[0], "the end stud stands plumb, clear of the lean")
 }
 
+func TestAKingInTheWayOfALeanIsTold(t *testing.T) {
+	lean := func(w *Wall) { w.Start.Top, w.Start.Held, w.Start.Lean = 5*in/8, 5*in/8, "old wall leans in" }
+	tight := Frame(wall(144*in, door(19*in, 32*in), lean), rules, level(2440), Found{}) // its king is the end stud
+	assert.Contains(t, codes(tight), "stud-in-the-lean")
+	clear := Frame(wall(144*in, door(30*in, 32*in), lean), rules, level(2440), Found{})
+	assert.NotContains(t, codes(clear), "stud-in-the-lean")
+	away := Frame(wall(144*in, func(w *Wall) { w.Start.Top = -in / 2 }), rules, level(2440), Found{})
+	assert.NotContains(t, codes(away), "stud-in-the-lean")
+}
+
 // through: − depth, butting: + depth (the work, step 3).
 func TestTheSecondPlateLaps(t *testing.T) {
 	second := func(f *Framed) []string {

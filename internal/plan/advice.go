@@ -275,7 +275,7 @@ func (a *adviser) glue(to *Advice, word string) {
 // asWell are findings of the wood that where a line goes decides.
 var asWell = map[string]bool{
 	"meets-opening": true, "nothing-behind": true, "no-room-for-nailer": true, "little-nailing": true, "ladder-waits": true, "plate-joint": true,
-	"plate-depth": true, "step": true, "no-drill": true, "bad-floor": true, "pipe-in-plate": true, "obstruction-across": true,
+	"plate-depth": true, "step": true, "no-drill": true, "bad-floor": true, "pipe-in-plate": true, "obstruction-across": true, "stud-in-the-lean": true,
 }
 
 // wood brings those findings, and offers plates as deep as the studs.
