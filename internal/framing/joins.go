@@ -41,7 +41,6 @@ type Join struct {
 	Style    Style          // "": what stands there decides
 	Back     bool           // it butts the back face
 	Lap      bool           // its second top plate comes across here
-	Square   bool
 }
 
 // Joined is what came of a join.
@@ -51,7 +50,6 @@ type Joined struct {
 	Corner  bool     // at this wall's end
 	Members []string // the wood that is there for it
 	Nailing measure.Length
-	first   int // of standing: the pieces it brought
 }
 
 // Corner says at which end a join lies: -1 at the start, 1 at the end, 0 along
@@ -71,7 +69,7 @@ func (w *Wall) Corner(j Join) int {
 func (f *framer) joinUp() {
 	w, t := f.Wall, f.Wall.Lumber.Thickness
 	for _, j := range w.Joins {
-		out := Joined{Join: j, Style: j.Style, Corner: w.Corner(j) != 0, first: -1}
+		out := Joined{Join: j, Style: j.Style, Corner: w.Corner(j) != 0}
 		for _, o := range w.Openings {
 			if left, right := o.Outer(t); j.From < right-t && j.To > left+t {
 				f.find(Stop, "meets-opening", j.From+(j.To-j.From)/2, nil, fmt.Sprintf("%s butts it at %s, in the opening %s.", j.Other, f.say(j.From), o.ID), "Move the opening, or the wall that comes to it.")
@@ -205,7 +203,6 @@ func (f *framer) beside(at measure.Length) (before, after *Member) {
 			after = m
 		}
 	}
-	// a stud that stands in the way of both is no bay
 	return before, after
 }
 

@@ -15,7 +15,7 @@ import (
 // butted is a wall that another one of the same lumber butts from a station.
 func butted(long, from measure.Length, style Style) *Wall {
 	return wall(long, func(w *Wall) {
-		w.Joins = []Join{{Other: "B", From: from, To: from + w.Lumber.Depth, Style: style, Square: true}}
+		w.Joins = []Join{{Other: "B", From: from, To: from + w.Lumber.Depth, Style: style}}
 	})
 }
 
@@ -419,11 +419,11 @@ func TestMirroredCornersMirrorTheirWood(t *testing.T) {
 		style := rapid.SampledFrom([]Style{"", FlatNailer, Ladder, Scrap, EndStuds}).Draw(t, "style")
 		held := measure.Length(rapid.IntRange(0, 8).Draw(t, "held")) * in / 16
 		there := func(w *Wall) {
-			w.Joins = []Join{{Other: "B", From: from, To: from + 7*in/2, Style: style, Square: true}}
+			w.Joins = []Join{{Other: "B", From: from, To: from + 7*in/2, Style: style}}
 			w.Start.Held = held
 		}
 		turned := func(w *Wall) {
-			w.Joins = []Join{{Other: "B", From: long - from - 7*in/2, To: long - from, Style: style, Square: true}}
+			w.Joins = []Join{{Other: "B", From: long - from - 7*in/2, To: long - from, Style: style}}
 			w.Stop.Held, w.Layout.FromEnd = held, true
 		}
 		stand := func(f *Framed, mirror bool) map[[2]measure.Length]Kind {

@@ -169,7 +169,7 @@ func (r *resolver) butts(m *met, back bool, index int) {
 		m.from, m.to = 0, m.to-m.from
 	}
 	from, to := max(0, u.Estimate(m.from)), min(o.Length, u.Estimate(m.to))
-	j := framing.Join{Other: w.ID, From: from, To: to, Style: framing.Style(m.style), Back: back, Lap: m.lap, Square: m.at().Bevel == 0}
+	j := framing.Join{Other: w.ID, From: from, To: to, Style: framing.Style(m.style), Back: back, Lap: m.lap}
 	if m.lap {
 		m.at().Lap = o.Lumber.Depth
 		switch o.Corner(j) {
