@@ -3,8 +3,10 @@ package browser_test
 import (
 	"fmt"
 	"testing"
+	"time"
 
 	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/require"
 )
 
 // chooses sets a select by its label, as a hand on it does.
@@ -119,6 +121,8 @@ func TestADeeperWallTakesItsNeighboursAlong(t *testing.T) {
 	v.presses("Place it so")
 	v.sees("walls followed", "G", "G-B1", "already cut")
 	v.presses("Undo")
+	v.goes("/") // at once: what was asked is done all the same
+	require.Eventually(t, func() bool { return v.wall("E").Lumber == "2x4" }, time.Minute, 100*time.Millisecond)
 	v.goes("/jobs/" + id + "/line?wall=G")
 	v.sees("Strike G, 39")
 }

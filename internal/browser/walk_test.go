@@ -2,7 +2,9 @@ package browser_test
 
 import (
 	"context"
+	"encoding/json"
 	"fmt"
+	"net/http"
 	"net/http/httptest"
 	"os"
 	"testing"
@@ -67,6 +69,23 @@ func practice(t *testing.T) *instrument.Kit {
 	room, err := instrument.Read(raw)
 	require.NoError(t, err)
 	return instrument.NewKit(room, 5, 0)
+}
+
+// wall is one as it is kept, whatever the page shows.
+func (v *visitor) wall(name string) job.Wall {
+	v.t.Helper()
+	response, err := http.Get(v.web.URL + "/api/jobs/" + id)
+	require.NoError(v.t, err)
+	defer response.Body.Close()
+	var kept struct{ Document job.Document }
+	require.NoError(v.t, json.NewDecoder(response.Body).Decode(&kept))
+	for _, w := range kept.Document.Walls {
+		if w.ID == name {
+			return w
+		}
+	}
+	v.t.Fatalf("no wall %q", name)
+	return job.Wall{}
 }
 
 func (v *visitor) goes(path string) {

@@ -1,7 +1,18 @@
 import { notifications } from "@mantine/notifications";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { v7 as newId } from "uuid";
-import { type Assess, api, type Corner, got, type Job, type Reading, type Survey, type Tie, type Wall } from "./client";
+import {
+  type Assess,
+  api,
+  type Corner,
+  got,
+  type Job,
+  outliving,
+  type Reading,
+  type Survey,
+  type Tie,
+  type Wall,
+} from "./client";
 
 export { newId };
 
@@ -55,27 +66,33 @@ export type Edit =
 
 function send(id: string, match: string, edit: Edit): Promise<Job> {
   const header = { "If-Match": match };
+  const to = outliving(edit);
   switch (edit.do) {
     case "reading":
-      return got(api.POST("/api/jobs/{id}/readings", { params: { path: { id }, header }, body: edit.reading }));
+      return got(to.POST("/api/jobs/{id}/readings", { params: { path: { id }, header }, body: edit.reading }));
     case "tie":
-      return got(api.POST("/api/jobs/{id}/ties", { params: { path: { id }, header }, body: edit.tie }));
+      return got(to.POST("/api/jobs/{id}/ties", { params: { path: { id }, header }, body: edit.tie }));
     case "corners":
-      return got(api.PUT("/api/jobs/{id}/survey/corners", { params: { path: { id }, header }, body: { corners: edit.corners } }));
+      return got(
+        to.PUT("/api/jobs/{id}/survey/corners", {
+          params: { path: { id }, header },
+          body: { corners: edit.corners },
+        }),
+      );
     case "put": {
       // the parts differ in what an entry holds, not in how it is sent
       const path = `/api/jobs/{id}/survey/${edit.part}/{key}` as "/api/jobs/{id}/survey/zones/{key}";
-      return got(api.PUT(path, { params: { path: { id, key: edit.entry.id }, header }, body: edit.entry as never }));
+      return got(to.PUT(path, { params: { path: { id, key: edit.entry.id }, header }, body: edit.entry as never }));
     }
     case "remove": {
       const path = `/api/jobs/{id}/survey/${edit.part}/{key}` as "/api/jobs/{id}/survey/zones/{key}";
-      return got(api.DELETE(path, { params: { path: { id, key: edit.key }, header } }));
+      return got(to.DELETE(path, { params: { path: { id, key: edit.key }, header } }));
     }
     case "assess":
-      return got(api.PUT("/api/jobs/{id}/assess", { params: { path: { id }, header }, body: edit.assess }));
+      return got(to.PUT("/api/jobs/{id}/assess", { params: { path: { id }, header }, body: edit.assess }));
     case "readings":
       return got(
-        api.POST("/api/jobs/{id}/readings.csv", {
+        to.POST("/api/jobs/{id}/readings.csv", {
           params: { path: { id }, header },
           body: edit.csv,
           bodySerializer: (b) => b,
@@ -84,7 +101,7 @@ function send(id: string, match: string, edit: Edit): Promise<Job> {
       );
     case "outline":
       return got(
-        api.POST("/api/jobs/{id}/outline", {
+        to.POST("/api/jobs/{id}/outline", {
           params: { path: { id }, header, query: { layer: edit.layer, unit: edit.unit } },
           body: edit.dxf,
           bodySerializer: (b) => b,
@@ -93,24 +110,27 @@ function send(id: string, match: string, edit: Edit): Promise<Job> {
       );
     case "wall":
       return got(
-        api.PUT("/api/jobs/{id}/walls/{wall}", { params: { path: { id, wall: edit.wall.id }, header }, body: edit.wall }),
+        to.PUT("/api/jobs/{id}/walls/{wall}", {
+          params: { path: { id, wall: edit.wall.id }, header },
+          body: edit.wall,
+        }),
       );
     case "walls":
-      return got(api.PUT("/api/jobs/{id}/walls", { params: { path: { id }, header }, body: { walls: edit.walls } }));
+      return got(to.PUT("/api/jobs/{id}/walls", { params: { path: { id }, header }, body: { walls: edit.walls } }));
     case "fix":
       return got(
-        api.POST("/api/jobs/{id}/walls/{wall}/fix", {
+        to.POST("/api/jobs/{id}/walls/{wall}/fix", {
           params: { path: { id, wall: edit.wall }, header },
           body: { fix: edit.fix },
         }),
       );
     case "remove-wall":
-      return got(api.DELETE("/api/jobs/{id}/walls/{wall}", { params: { path: { id, wall: edit.wall }, header } }));
+      return got(to.DELETE("/api/jobs/{id}/walls/{wall}", { params: { path: { id, wall: edit.wall }, header } }));
     case "settings":
-      return got(api.PUT("/api/jobs/{id}/settings", { params: { path: { id }, header }, body: edit.settings }));
+      return got(to.PUT("/api/jobs/{id}/settings", { params: { path: { id }, header }, body: edit.settings }));
     case "lumber":
       return got(
-        api.PUT("/api/jobs/{id}/lumber/{lumber}", {
+        to.PUT("/api/jobs/{id}/lumber/{lumber}", {
           params: { path: { id, lumber: edit.lumber.id }, header },
           body: edit.lumber,
         }),
@@ -185,7 +205,7 @@ export function useTick(id: string) {
   return useMutation({
     mutationFn: async (ticks: Tick[]) => {
       for (const t of ticks)
-        await got(api.POST("/api/jobs/{id}/cuts", { params: { path: { id } }, body: { id: newId(), ...t } }));
+        await got(outliving(t).POST("/api/jobs/{id}/cuts", { params: { path: { id } }, body: { id: newId(), ...t } }));
     },
     onSettled: () => cache.invalidateQueries({ queryKey: ["plan", id] }),
   });
