@@ -176,7 +176,7 @@ func (f *framer) addUprights() {
 // highest. It also says which of them is the least sure.
 func (f *framer) standUp(u upright, answers []survey.Estimate, own survey.Estimate) (Member, int) {
 	w := f.Wall
-	m := Member{Kind: u.kind, Lumber: w.Lumber, From: u.from, To: u.to, Why: u.why, State: Ready}
+	m := Member{Kind: u.kind, Lumber: w.Lumber, From: u.from, To: u.to, Why: u.why, Join: u.join, State: Ready}
 	if u.opening >= 0 {
 		m.Opening = w.Openings[u.opening].ID
 	}

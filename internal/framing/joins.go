@@ -68,7 +68,7 @@ func (w *Wall) Corner(j Join) int {
 // in their place gives way.
 func (f *framer) joinUp() {
 	w, t := f.Wall, f.Wall.Lumber.Thickness
-	for _, j := range w.Joins {
+	for k, j := range w.Joins {
 		out := Joined{Join: j, Style: j.Style, Corner: w.Corner(j) != 0}
 		for _, o := range w.Openings {
 			if left, right := o.Outer(t); j.From < right-t && j.To > left+t {
@@ -91,7 +91,7 @@ func (f *framer) joinUp() {
 			f.find(Warn, "nothing-behind", j.From+(j.To-j.From)/2, nil, fmt.Sprintf("No stud stands behind %s at %s to %s.", j.Other, f.say(j.From), f.say(j.To)), "Take a ladder or a flat nailer there.")
 		}
 		if out.Style == FlatNailer {
-			f.flatNailer(j, &out)
+			f.flatNailer(k+1, &out)
 		}
 		f.Joined = append(f.Joined, out)
 	}
@@ -109,42 +109,74 @@ func (f *framer) servingStud(j Join) int {
 
 // flatNailer turns a stud flat: at a corner beside the end stud, else behind
 // the butting wall between two studs of its own.
-func (f *framer) flatNailer(j Join, out *Joined) {
+func (f *framer) flatNailer(join int, out *Joined) {
+	j := out.Join
 	w, t, wide := f.Wall, f.Wall.Lumber.Thickness, f.Wall.Lumber.Depth
 	why := "for the board where " + j.Other + " butts"
 	var brought []upright
 	switch w.Corner(j) {
 	case -1:
 		from := w.Start.Held + t
-		brought = []upright{{Backer, from, from + wide, why, -1}}
+		brought = []upright{stands(Backer, from, from+wide, why, -1)}
 		out.Nailing = from + wide - j.To
 	case 1:
 		to := w.Length - w.Stop.Held - t
-		brought = []upright{{Backer, to - wide, to, why, -1}}
+		brought = []upright{stands(Backer, to-wide, to, why, -1)}
 		out.Nailing = j.From - (to - wide)
 	default:
 		from := j.From + (j.To-j.From-wide)/2
-		brought = []upright{{Stud, from - t, from, why, -1}, {Backer, from, from + wide, why, -1}, {Stud, from + wide, from + wide + t, why, -1}}
+		brought = []upright{stands(Stud, from-t, from, why, -1), stands(Backer, from, from+wide, why, -1), stands(Stud, from+wide, from+wide+t, why, -1)}
 		out.Nailing = j.From - (from - t)
 	}
 	low, high := brought[0].from, brought[len(brought)-1].to
-	if low < 0 || high > w.Length || !w.free(low, high, f.kings()) {
+	brought, fits := f.besideOthers(brought, j.Back)
+	if !fits || low < 0 || high > w.Length || !w.free(low, high, f.kings()) {
 		f.find(Warn, "no-room-for-nailer", j.From+(j.To-j.From)/2, nil, fmt.Sprintf("There is no room at %s to %s for a flat nailer where %s butts.", f.say(low), f.say(high), j.Other), "Take a ladder, or scrap backing.")
 		out.Style, out.Nailing = Scrap, 0
 		return
 	}
 	kept := f.standing[:0:0]
 	for _, u := range f.standing {
-		layout := u.kind == Stud && u.why != "end stud" || u.kind == Backer
+		layout := u.kind == Stud && u.join == 0 && u.why != endStud
 		if !layout || u.to <= low || u.from >= high {
 			kept = append(kept, u)
 		}
+	}
+	for i := range brought {
+		brought[i].join = join
 	}
 	f.standing = append(kept, brought...)
 	sortUprights(f.standing)
 	if least := bearing; out.Nailing < least {
 		f.find(Warn, "little-nailing", j.From, nil, fmt.Sprintf("The flat nailer where %s butts leaves %s for the board.", j.Other, f.say(max(out.Nailing, 0))), "Take a wider piece for it, or a ladder.")
 	}
+}
+
+// besideOthers fits a nailer's uprights to the wood of other meetings: a stud
+// that stands in the same place serves both, and a nailer for the other face
+// stands behind this one if the wall is deep enough for two.
+func (f *framer) besideOthers(brought []upright, back bool) (rest []upright, fits bool) {
+	deep := f.Wall.Lumber.Depth >= 2*f.Wall.Lumber.Thickness
+	for _, b := range brought {
+		served := false
+		for _, u := range f.standing {
+			if u.join == 0 || u.to <= b.from || u.from >= b.to {
+				continue
+			}
+			switch {
+			case u.kind != b.kind:
+				return nil, false
+			case u.kind == Stud && u.from == b.from:
+				served = true
+			case u.kind == Stud || !deep || f.Wall.Joins[u.join-1].Back == back:
+				return nil, false
+			}
+		}
+		if !served {
+			rest = append(rest, b)
+		}
+	}
+	return rest, true
 }
 
 // kings are the packs of the openings alone: end studs and layout studs are no
@@ -182,7 +214,7 @@ func (f *framer) ladders() {
 		for i := measure.Length(1); i < steps; i++ {
 			f.Members = append(f.Members, Member{
 				Kind: Nogging, Lumber: f.Wall.Lumber, From: before.To, To: after.From, Known: true, Exact: bay, Cut: Nogging.round(bay, f.rules.Mark), State: Ready,
-				Base: before.Base + (high * i / steps).Millimetres(), Why: "ladder behind " + j.Other,
+				Base: before.Base + (high * i / steps).Millimetres(), Why: "ladder behind " + j.Other, Join: k + 1,
 				Sum: []Line{{What: "clear bay behind " + j.Other, Value: bay}},
 			})
 		}
@@ -212,7 +244,7 @@ func (f *framer) tellJoined() {
 		j := &f.Joined[k]
 		for i := range f.Members {
 			m := &f.Members[i]
-			if m.Why == "for the board where "+j.Other+" butts" || m.Why == "ladder behind "+j.Other {
+			if m.Join == k+1 {
 				j.Members = append(j.Members, m.ID)
 			}
 		}

@@ -67,6 +67,56 @@ func TestEachStyleBringsItsWood(t *testing.T) {
 	assert.Equal(t, 3*in/2, f.Joined[0].Nailing)
 }
 
+// A wall on each side: both boards get a nailer, and nothing is lost.
+func TestTwoWallsThatMeetAThirdAcrossIt(t *testing.T) {
+	across := func(from measure.Length, second Join) *Framed {
+		w := butted(143*in+in/2, from, FlatNailer)
+		w.Joins = append(w.Joins, second)
+		return Frame(w, rules, level(2440), Found{})
+	}
+	wood := func(f *Framed, join int) (out []string) {
+		for _, m := range f.Members {
+			if slices.Contains(f.Joined[join].Members, m.ID) {
+				out = append(out, string(m.Kind)+" "+rules.Units.Say(m.From, in/16))
+			}
+		}
+		return out
+	}
+	corner := across(0, Join{Other: "C", From: 0, To: 7 * in / 2, Back: true})
+	assert.Equal(t, []string{"backer 1 1/2"}, wood(corner, 0))
+	assert.Equal(t, []string{"backer 1 1/2"}, wood(corner, 1), "behind the first")
+	along := across(40*in, Join{Other: "C", From: 40 * in, To: 87 * in / 2, Back: true, Style: FlatNailer})
+	assert.Equal(t, []string{"stud 38 1/2", "backer 40", "stud 43 1/2"}, wood(along, 0))
+	assert.Equal(t, []string{"backer 40"}, wood(along, 1), "the studs serve both")
+	beside := across(40*in, Join{Other: "C", From: 42 * in, To: 91 * in / 2, Style: FlatNailer})
+	assert.Equal(t, Scrap, beside.Joined[1].Style, "no room on the same face")
+	assert.Contains(t, codes(beside), "no-room-for-nailer")
+	assert.Len(t, wood(beside, 0), 3)
+	slab := butted(143*in+in/2, 0, FlatNailer)
+	slab.Lumber = &Lumber{ID: "thin", Thickness: 2 * in, Depth: 3 * in, Stock: twoBy4.Stock}
+	slab.Joins = append(slab.Joins, Join{Other: "C", From: 0, To: 7 * in / 2, Back: true})
+	assert.Equal(t, Scrap, Frame(slab, rules, level(2440), Found{}).Joined[1].Style, "not deep enough for two")
+}
+
+// The wood of each end is its own, also where both meet the same wall.
+func TestAWallThatButtsTheSameWallTwice(t *testing.T) {
+	w := butted(143*in+in/2, 20*in, Ladder)
+	w.Joins = append(w.Joins, Join{Other: "B", From: 100 * in, To: 207 * in / 2, Style: Ladder})
+	f := Frame(w, rules, level(2440), Found{})
+	require.Len(t, f.Joined[0].Members, 3)
+	require.Len(t, f.Joined[1].Members, 3)
+	assert.Empty(t, both(f.Joined[0].Members, f.Joined[1].Members))
+}
+
+func both(a, b []string) (out []string) {
+	for _, one := range a {
+		if slices.Contains(b, one) {
+			out = append(out, one)
+		}
+	}
+	return out
+}
+
 func joinWords(all []string) string {
 	out := ""
 	for i, s := range all {

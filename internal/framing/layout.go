@@ -13,7 +13,14 @@ type upright struct {
 	from, to measure.Length
 	why      string
 	opening  int // index, or -1
+	join     int // as Member.Join
 }
+
+func stands(kind Kind, from, to measure.Length, why string, opening int) upright {
+	return upright{kind: kind, from: from, to: to, why: why, opening: opening}
+}
+
+const endStud = "end stud" // why it stands there
 
 // sheetSteps: boards are four feet wide, or 1200 mm where the spacing is metric.
 const (
@@ -32,17 +39,17 @@ func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
 		left, right := o.Outer(t)
 		startTaken = startTaken || left == 0
 		endTaken = endTaken || right == w.Length
-		out = append(out, upright{King, left, left + t, endWhy(left == 0), i}, upright{King, right - t, right, endWhy(right == w.Length), i})
+		out = append(out, stands(King, left, left+t, endWhy(left == 0), i), stands(King, right-t, right, endWhy(right == w.Length), i))
 		for j := range o.Jacks {
 			step := t * measure.Length(j)
-			out = append(out, upright{Jack, left + t + step, left + 2*t + step, "", i}, upright{Jack, right - 2*t - step, right - t - step, "", i})
+			out = append(out, stands(Jack, left+t+step, left+2*t+step, "", i), stands(Jack, right-2*t-step, right-t-step, "", i))
 		}
 	}
 	if !startTaken {
-		out = append(out, upright{Stud, w.Start.Held, w.Start.Held + t, "end stud", -1})
+		out = append(out, stands(Stud, w.Start.Held, w.Start.Held+t, endStud, -1))
 	}
 	if !endTaken {
-		out = append(out, upright{Stud, w.Length - w.Stop.Held - t, w.Length - w.Stop.Held, "end stud", -1})
+		out = append(out, stands(Stud, w.Length-w.Stop.Held-t, w.Length-w.Stop.Held, endStud, -1))
 	}
 	packs := w.packs()
 	for _, c := range w.centres() {
@@ -139,7 +146,7 @@ type pack struct {
 func (w *Wall) packs() []pack {
 	t := w.Lumber.Thickness
 	low, high := w.Start.Held, w.Length-w.Stop.Held
-	out := []pack{{low, low + t, low, low + t, "end stud", false}, {high - t, high, high - t, high, "end stud", true}}
+	out := []pack{{low, low + t, low, low + t, endStud, false}, {high - t, high, high - t, high, endStud, true}}
 	for _, o := range w.Openings {
 		left, right := o.Outer(t)
 		out = append(out, pack{left, o.Left(), left, left + t, "king", true}, pack{o.Right(), right, right - t, right, "king", false})
@@ -168,7 +175,7 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 			hit = p
 		}
 	}
-	asMarked := []upright{{Stud, from, to, "", -1}}
+	asMarked := []upright{stands(Stud, from, to, "", -1)}
 	if hit == nil {
 		return asMarked, nil
 	}
@@ -189,15 +196,15 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 		return nil, nil
 	}
 	why := fmt.Sprintf("layout at %s, stood tight against the %s", rules.Units.Say(w.Tape(c, c), rules.Mark), hit.what)
-	return []upright{{Stud, low, high, why, -1}}, w.jointFinding(c, low, high, hit, rules)
+	return []upright{stands(Stud, low, high, why, -1)}, w.jointFinding(c, low, high, hit, rules)
 }
 
 // inOpening makes the cripples a layout stud becomes between two kings.
 func (w *Wall) inOpening(i int, from, to measure.Length) []upright {
 	o, t := w.Openings[i], w.Lumber.Thickness
-	out := []upright{{Cripple, from, to, "", i}}
+	out := []upright{stands(Cripple, from, to, "", i)}
 	if o.Kind == Window && from >= o.Left()+t && to <= o.Right()-t {
-		out = append(out, upright{UnderSill, from, to, "", i})
+		out = append(out, stands(UnderSill, from, to, "", i))
 	}
 	return out
 }
@@ -208,7 +215,7 @@ func (w *Wall) sillEnds() []upright {
 	t := w.Lumber.Thickness
 	for i, o := range w.Openings {
 		if o.Kind == Window && o.Width >= 2*t {
-			out = append(out, upright{UnderSill, o.Left(), o.Left() + t, "end of the sill", i}, upright{UnderSill, o.Right() - t, o.Right(), "end of the sill", i})
+			out = append(out, stands(UnderSill, o.Left(), o.Left()+t, "end of the sill", i), stands(UnderSill, o.Right()-t, o.Right(), "end of the sill", i))
 		}
 	}
 	return out

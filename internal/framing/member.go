@@ -85,6 +85,7 @@ type Member struct {
 	Sum      []Line
 	Why      string // why it stands off the layout, or close to another
 	Opening  string
+	Join     int // of Framed.Joined: 1 for the first, whose meeting brings it; 0 for none
 	Layer    int // of plates: 0 is on the floor, or on the studs
 	Bevel    string
 	Pending  string // what it waits for

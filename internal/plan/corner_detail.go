@@ -192,13 +192,7 @@ func detailPiece(f *framing.Framed, m framing.Member) (DetailPiece, bool) {
 	case framing.Backer, framing.Nogging:
 		out.Flat, out.Lying = m.Kind == framing.Backer, m.Kind == framing.Nogging
 		thick := m.Lumber.Thickness.Millimetres()
-		back := false
-		for _, j := range f.Joined {
-			for _, id := range j.Members {
-				back = back || id == m.ID && j.Back
-			}
-		}
-		if back {
+		if m.Join > 0 && f.Joined[m.Join-1].Back {
 			near = far - thick
 		} else {
 			far = thick
