@@ -70,14 +70,26 @@ func routes(engine *gin.Engine, s *Server) huma.API {
 	cfg.CreateHooks = nil
 	cfg.OpenAPIPath = "/api/openapi"
 	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
+	cfg.Info.Description = "Readings in, a wall that can be cut out. A job is read with its revision (ETag); every edit names it (If-Match), and is refused " +
+		"with what changed meanwhile if it is no longer the last. Lengths are texts with their unit. Faults are application/problem+json, each with the path of its field."
 	api := humagin.New(engine, cfg)
-	s.jobRoutes(api)
-	s.editRoutes(api)
-	s.sawRoutes(api)
-	s.roomRoutes(api)
-	s.foundRoutes(api)
-	s.exchangeRoutes(api)
-	s.deviceRoutes(api)
+	for _, part := range []struct {
+		tag, about string
+		routes     func(huma.API)
+	}{
+		{"jobs", "Jobs, and the plan that follows from one.", s.jobRoutes},
+		{"edits", "Readings, walls, lumber and rules.", s.editRoutes},
+		{"saw", "What was cut.", s.sawRoutes},
+		{"room", "The building as found, and sections through it.", s.roomRoutes},
+		{"found", "What is there: corners, existing walls, joists, what is in the way.", s.foundRoutes},
+		{"files", "CSV, DXF and SVG, in and out.", s.exchangeRoutes},
+		{"devices", "Measuring devices.", s.deviceRoutes},
+	} {
+		api.OpenAPI().Tags = append(api.OpenAPI().Tags, &huma.Tag{Name: part.tag, Description: part.about})
+		group := huma.NewGroup(api)
+		group.UseSimpleModifier(func(o *huma.Operation) { o.Tags = append(o.Tags, part.tag) })
+		part.routes(group)
+	}
 	return api
 }
 
@@ -107,6 +119,7 @@ func front(engine *gin.Engine) {
 		panic(err) // embedded: always there
 	}
 	handler := http.FileServerFS(files)
+	engine.GET("/api/docs", func(c *gin.Context) { c.FileFromFS("reference.html", http.FS(files)) })
 	engine.NoRoute(func(c *gin.Context) {
 		path := strings.TrimPrefix(c.Request.URL.Path, "/")
 		if strings.HasPrefix(path, "api/") {

@@ -299,8 +299,16 @@ func TestTheDescriptionOfTheAPIIsServed(t *testing.T) {
 	require.Equal(t, 200, served.status)
 	assert.Equal(t, "3.1.0", served.body["openapi"])
 	paths := served.body["paths"].(map[string]any)
+	for path, methods := range paths {
+		for method, o := range methods.(map[string]any) {
+			assert.Len(t, o.(map[string]any)["tags"], 1, "%s %s stands under one heading", method, path)
+		}
+	}
 	for _, p := range []string{"/api/jobs", "/api/jobs/{id}", "/api/jobs/{id}/plan", "/api/jobs/{id}/readings", "/api/jobs/{id}/cuts", "/api/jobs/{id}/document"} {
 		assert.Contains(t, paths, p)
 	}
 	assert.Equal(t, "ok", string(a.call("GET", "/healthz", "", nil).raw))
+	page := a.call("GET", "/api/docs", "", nil)
+	assert.Equal(t, 200, page.status)
+	assert.Contains(t, string(page.raw), `id="reference"`)
 }

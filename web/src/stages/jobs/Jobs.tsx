@@ -100,6 +100,9 @@ export function Jobs() {
           ))}
         </ul>
         {jobs.data && jobs.data.length > 0 && shown.length === 0 && <Text className="quiet">No job is called that.</Text>}
+        <Text className="quiet" mt="xl" size="sm">
+          For programs of your own: <a href="/api/docs">the API, and how to call it</a>
+        </Text>
       </main>
       {starting && <Start close={() => setStarting(false)} />}
       <Modal opened={!!faults} onClose={() => setFaults(undefined)} title="This file can't be brought in" size="lg">
