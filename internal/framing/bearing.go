@@ -33,6 +33,7 @@ type Against struct {
 	Fixings  []Fixing
 	Short    [][2]measure.Length // stubs too short for two fixings
 	Anchor   Anchor
+	How      []Line         // how the places of fixings and blocks were laid out
 	Bite     measure.Length // the anchor's length less the plate it goes through
 	Count    int
 }
@@ -153,7 +154,9 @@ func (w *Wall) along(a *Against, joists []survey.Joist, rules Rules) {
 		return
 	}
 	a.Lie = Between
-	for _, at := range Spread(0, w.Length, w.Lumber.Thickness/2, rules.fixingStep()) { // flush with the plate's ends
+	places := Spread(0, w.Length, w.Lumber.Thickness/2, rules.fixingStep()) // flush with the plate's ends
+	a.How = laid("blocks", 0, w.Length, w.Lumber.Thickness/2, places)
+	for _, at := range places {
 		along := at.Millimetres() - long/2
 		l, r := left+slope[0]*along, right+slope[1]*along
 		a.Blocks = append(a.Blocks, Across{At: at, Clear: rules.Units.Estimate(l - r), Off: (l + r) / 2})

@@ -78,6 +78,20 @@ func Spread(from, to, e, step measure.Length) []measure.Length {
 	return out
 }
 
+// laid is the sum behind places that Spread laid out.
+func laid(what string, from, to, e measure.Length, places []measure.Length) []Line {
+	n := measure.Length(len(places))
+	if n < 2 {
+		return []Line{{What: what + ": too short for two, one in the middle of", Value: to - from}}
+	}
+	room := to - from - 2*e
+	return []Line{
+		{What: what + ": the plate between its ends", Value: to - from},
+		{What: "first and last, in from each end", Value: e},
+		{What: fmt.Sprintf("the rest in %d gaps, makes %d, each gap", n-1, n), Value: room / (n - 1)},
+	}
+}
+
 // fix places the fixings: two at each crossing and at each block, else at the
 // usual steps; on the floor each stub between doors has ends of its own.
 func (a *Against) fix(f *Framed, rules Rules, found Found) {
@@ -128,7 +142,13 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 		if s[1]-s[0] < 2*rules.endFixing()+rules.endFixing()/2 {
 			a.Short = append(a.Short, s)
 		}
-		a.Fixings = append(a.Fixings, a.places(s, f, rules, found)...)
+		fixings, even := a.places(s, f, rules, found)
+		a.Fixings = append(a.Fixings, fixings...)
+		what := "fixings"
+		if len(stubs) > 1 {
+			what = fmt.Sprintf("fixings from %s to %s", rules.Units.Say(s[0], rules.Mark), rules.Units.Say(s[1], rules.Mark))
+		}
+		a.How = append(a.How, laid(what, s[0], s[1], rules.endFixing(), even)...)
 	}
 }
 
@@ -142,10 +162,11 @@ func (a *Against) blockPlaces() []measure.Length {
 
 // places lays the fixings of a stub, clear of feet and pipes. One that moves
 // may stretch the next gap a little; where it is much, there is one more.
-func (a *Against) places(stub [2]measure.Length, f *Framed, rules Rules, found Found) []Fixing {
-	even := Spread(stub[0], stub[1], rules.endFixing(), a.Anchor.Step)
+// Even are the places before any moved.
+func (a *Against) places(stub [2]measure.Length, f *Framed, rules Rules, found Found) (first []Fixing, even []measure.Length) {
+	even = Spread(stub[0], stub[1], rules.endFixing(), a.Anchor.Step)
 	little := rules.Units.Pick(2*measure.Inch, 50*measure.Millimetre)
-	var first []Fixing
+	var firstEven []measure.Length
 	for more := range 4 {
 		if more > 0 && len(even) > 1 {
 			n := measure.Length(len(even))
@@ -166,13 +187,13 @@ func (a *Against) places(stub [2]measure.Length, f *Framed, rules Rules, found F
 			wide = wide || i > 0 && free-out[i-1].At > a.Anchor.Step+little
 		}
 		if !wide || len(even) == 1 {
-			return out
+			return out, even
 		}
 		if first == nil {
-			first = out
+			first, firstEven = out, even
 		}
 	}
-	return first
+	return first, firstEven
 }
 
 // stubs are the parts of the bottom plate that stay when the doors are cut out.

@@ -20,6 +20,7 @@ type AgainstSaid struct {
 	Lengths []string    `json:"lengths" nullable:"false" doc:"Length of each block, its own clear bay, in their order."`
 	Fixings []FixedAt   `json:"fixings" nullable:"false"`
 	Short   []ShortStub `json:"short" nullable:"false" doc:"Plate stubs too short for two fixings."`
+	How     []Line      `json:"how,omitempty" nullable:"false" doc:"How the places of blocks and fixings were laid out; none where they go at the joists."`
 	By      string      `json:"by" enum:"screw,nail,pin,bolt,resin,adhesive" doc:"What the plate is fixed with."`
 	Count   int         `json:"count" doc:"Fixings in all."`
 	Length  string      `json:"length,omitempty" doc:"Of the fixing; left out where it wasn't given."`
@@ -70,6 +71,9 @@ func (s *setup) against(f *framing.Framed) []AgainstSaid {
 		for _, x := range a.Fixings {
 			at := x.At.Nearest(u.Pick(measure.Inch/16, mm))
 			one.Fixings = append(one.Fixings, FixedAt{u.Write(at), s.say(at), x.Count, x.Moved, x.Slant})
+		}
+		for _, l := range a.How {
+			one.How = append(one.How, Line{What: l.What, Value: u.Write(l.Value.Nearest(s.rules.Mark / 2))})
 		}
 		for _, b := range a.Short {
 			one.Short = append(one.Short, ShortStub{u.Write(b[0]), u.Write(b[1]), fmt.Sprintf("The plate from %s to %s is too short for two fixings: add adhesive, or fix it to its neighbour.", s.say(b[0]), s.say(b[1]))})

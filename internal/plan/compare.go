@@ -15,6 +15,7 @@ type Compared struct {
 	What string `json:"what"`
 	Now  string `json:"now" doc:"Where it is; empty for a wall that isn't there yet."`
 	Then string `json:"then"`
+	How  []Line `json:"how,omitempty" nullable:"false" doc:"How the second came about."`
 }
 
 // Comparison is a wall in another place: what that costs, the walls that
@@ -42,9 +43,9 @@ func Compare(before, after job.Document, wall string, cut func(member string) bo
 	a, b := consequences(before, now, wall), consequences(after, then, wall)
 	out := []Compared{}
 	for i, row := range b {
-		one := Compared{What: row[0], Then: row[1]}
+		one := row
 		if a != nil {
-			one.Now = a[i][1]
+			one.Now = a[i].Then
 		}
 		out = append(out, one)
 	}
@@ -52,7 +53,7 @@ func Compare(before, after job.Document, wall string, cut func(member string) bo
 }
 
 // consequences are what a wall's place costs, in the order they are asked for.
-func consequences(d job.Document, p Plan, id string) [][2]string {
+func consequences(d job.Document, p Plan, id string) []Compared {
 	s, faults := resolve(d)
 	if faults != nil {
 		return nil
@@ -85,27 +86,50 @@ func consequences(d job.Document, p Plan, id string) [][2]string {
 		for _, b := range p.Buy {
 			sticks += b.Count
 		}
-		u := s.rules.Units
-		t := wall.Lumber.Thickness
-		// widest door for a run: less king and jack each side, less the usual 2 in or 80 mm
-		door := wall.Length - 4*t - u.Pick(2*measure.Inch, 80*mm)
-		widest := "none"
-		if door > 0 {
-			widest = s.say(door)
-		}
-		// boards are hung from the start: what is left past the last whole one
-		sheet := u.Pick(48*measure.Inch, 1200*mm)
-		strip := "no"
-		if rest := wall.Length % sheet; rest > 0 && rest < u.Pick(2*measure.Inch, 50*mm) {
-			strip = s.say(rest) + " wide"
-		}
-		return [][2]string{
-			{"length", s.say(wall.Length)}, {"studs", fmt.Sprint(kinds["stud"] + kinds["king"] + kinds["jack"])},
-			{"blocks between joists", fmt.Sprint(blocks)}, {"pieces for its corners", fmt.Sprint(wood)}, {"sticks to buy, whole job", fmt.Sprint(sticks)}, {"widest door leaf", widest},
-			{"sliver of board", strip}, {"devices to move", s.devices(wall)}, {"slots to fill first", fmt.Sprint(slots)}, {"things in its way", fmt.Sprint(stops + kept)}, {"pieces held", fmt.Sprint(held)},
+		said := func(what, then string, how ...Line) Compared { return Compared{What: what, Then: then, How: how} }
+		return []Compared{
+			said("length", s.say(wall.Length)),
+			said("studs", fmt.Sprint(kinds["stud"]+kinds["king"]+kinds["jack"]),
+				Line{What: "studs", Value: fmt.Sprint(kinds["stud"])}, Line{What: "kings", Value: fmt.Sprint(kinds["king"])}, Line{What: "jacks", Value: fmt.Sprint(kinds["jack"])}),
+			said("blocks between joists", fmt.Sprint(blocks)), said("pieces for its corners", fmt.Sprint(wood)), said("sticks to buy, whole job", fmt.Sprint(sticks)),
+			s.widestDoor(wall), s.sliver(wall), said("devices to move", s.devices(wall)),
+			said("slots to fill first", fmt.Sprint(slots)), said("things in its way", fmt.Sprint(stops+kept)), said("pieces held", fmt.Sprint(held)),
 		}
 	}
 	return nil
+}
+
+// widestDoor is the widest leaf that the run has room for: less a king and a
+// jack each side, less the usual 2 in or 80 mm for jambs and gaps.
+func (s *setup) widestDoor(w *framing.Wall) Compared {
+	u := s.rules.Units
+	uprights, jambs := 4*w.Lumber.Thickness, u.Pick(2*measure.Inch, 80*mm)
+	out := Compared{What: "widest door leaf", Then: "none", How: []Line{
+		{What: "length", Value: u.Write(w.Length.Nearest(s.rules.Mark))},
+		{What: "king and jack each side", Value: u.Write(-uprights)},
+		{What: "jambs, gaps and shims, as usual", Value: u.Write(-jambs)},
+	}}
+	if door := w.Length - uprights - jambs; door > 0 {
+		out.Then = s.say(door)
+	}
+	return out
+}
+
+// sliver is a strip of board too narrow to hold. Boards are hung from the
+// start: what is left past the last whole one.
+func (s *setup) sliver(w *framing.Wall) Compared {
+	u := s.rules.Units
+	sheet := u.Pick(48*measure.Inch, 1200*mm)
+	rest := w.Length % sheet
+	out := Compared{What: "sliver of board", Then: "no", How: []Line{
+		{What: "length", Value: u.Write(w.Length.Nearest(s.rules.Mark))},
+		{What: fmt.Sprintf("whole boards from the start, %d", w.Length/sheet), Value: u.Write(rest - w.Length)},
+		{What: "left over", Value: u.Write(rest.Nearest(s.rules.Mark))},
+	}}
+	if rest > 0 && rest < u.Pick(2*measure.Inch, 50*mm) {
+		out.Then = s.say(rest) + " wide"
+	}
+	return out
 }
 
 // devices are what hangs on a wall that is there where a new wall comes: under

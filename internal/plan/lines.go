@@ -50,6 +50,7 @@ type TapeTo struct {
 type SnapStep struct {
 	Do    string `json:"do"`
 	Value string `json:"value,omitempty"`
+	Sum   []Line `json:"sum,omitempty" nullable:"false" doc:"How the value came about; the last line is the value."`
 }
 
 // writeLine says where a wall's line lies, where there is a room or a relation
@@ -95,7 +96,7 @@ func (s *setup) writeLine(w *framing.Wall) *WallLine {
 		out.Tapes = append(out.Tapes, TapeTo{From: t.From, Along: t.Along, To: t.To, Value: s.sayMM(t.Value)})
 	}
 	s.diagonals(out, w, corners)
-	s.snapSteps(out, w)
+	s.snapSteps(out, w, corners)
 	return out
 }
 
@@ -128,8 +129,8 @@ func (s *setup) diagonals(out *WallLine, w *framing.Wall, corners []line.Corner)
 
 // snapSteps put it in the order of the work: mark the ends, check, snap, X,
 // plumb up.
-func (s *setup) snapSteps(out *WallLine, w *framing.Wall) {
-	add := func(do, value string) { out.Steps = append(out.Steps, SnapStep{do, value}) }
+func (s *setup) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner) {
+	add := func(do, value string, sum ...Line) { out.Steps = append(out.Steps, SnapStep{do, value, sum}) }
 	for _, end := range []string{"start", "end"} {
 		arcs := 0
 		for _, t := range out.Tapes {
@@ -138,22 +139,22 @@ func (s *setup) snapSteps(out *WallLine, w *framing.Wall) {
 			}
 			switch {
 			case t.Along != "":
-				add(fmt.Sprintf("Along %s from corner %s: mark the %s", t.Along, t.From, end), t.Value)
+				add(fmt.Sprintf("Along %s from corner %s: mark the %s", t.Along, t.From, end), t.Value, s.sumOf(t, w, corners)...)
 			case arcs == 0:
 				arcs++
-				add(fmt.Sprintf("From corner %s: swing an arc for the %s", t.From, end), t.Value)
+				add(fmt.Sprintf("From corner %s: swing an arc for the %s", t.From, end), t.Value, s.sumOf(t, w, corners)...)
 			default:
-				add(fmt.Sprintf("From corner %s: where it crosses that arc is the %s", t.From, end), t.Value)
+				add(fmt.Sprintf("From corner %s: where it crosses that arc is the %s", t.From, end), t.Value, s.sumOf(t, w, corners)...)
 			}
 		}
 	}
-	for _, t := range out.Off {
-		add(fmt.Sprintf("Check at the %s: out from %s", t.To, t.From), t.Value)
+	for i, t := range out.Off {
+		add(fmt.Sprintf("Check at the %s: out from %s", t.To, t.From), t.Value, s.outBy(out, endSpots(w)[i], s.lines[w.ID].relation.Face)...)
 	}
 	for _, t := range out.Check {
-		add(fmt.Sprintf("Check: corner %s to the %s", t.From, t.To), t.Value)
+		add(fmt.Sprintf("Check: corner %s to the %s", t.From, t.To), t.Value, s.sumOf(t, w, corners)...)
 	}
-	add("Start to end reads", s.rules.Units.Say(w.Length, s.rules.Mark/2))
+	add("Start to end reads", s.rules.Units.Say(w.Length, s.rules.Mark/2), s.lengthSum(w)...)
 	side := "left"
 	if w.Right {
 		side = "right"

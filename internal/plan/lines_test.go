@@ -295,3 +295,22 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 	require.NoError(t, err)
 	assert.Empty(t, c.Rows[0].Now, "it isn't there yet")
 }
+
+// Every figure of the snap sheet opens how it came about, and the last line of
+// that is the figure.
+func TestEveryFigureOfTheSnapSheetShowsItsSum(t *testing.T) {
+	for _, name := range []string{"bindery", "wardrobe"} {
+		p, err := Compute(demoDoc(t, name))
+		require.NoError(t, err)
+		for _, w := range p.Walls {
+			for _, step := range w.Line.Steps {
+				if step.Value == "" || strings.HasPrefix(step.Do, "At the ") {
+					continue
+				}
+				require.NotEmpty(t, step.Sum, "%s %s: %s", name, w.ID, step.Do)
+				last := step.Sum[len(step.Sum)-1].Value
+				assert.Equal(t, step.Value, strings.TrimSuffix(strings.TrimSuffix(last, " in"), " mm"), "%s %s: %s", name, w.ID, step.Do)
+			}
+		}
+	}
+}

@@ -50,10 +50,11 @@ func (s *setup) platesSaid(f *framing.Framed) *PlatesSaid {
 		}
 	}
 	if f.Alike > 1 {
-		out.Stack = fmt.Sprintf("%d plates alike: cut and mark them in one stack.", f.Alike)
-	}
-	if f.Alike == 3 {
-		out.Stack = "Three plates alike: cut and mark them in one stack."
+		count := map[int]string{2: "Two", 3: "Three"}[f.Alike]
+		if count == "" {
+			count = fmt.Sprint(f.Alike)
+		}
+		out.Stack = count + " plates alike: cut and mark them in one stack."
 	}
 	nearest := u.Pick(measure.Inch/16, mm)
 	for _, t := range f.Ties {

@@ -1075,6 +1075,8 @@ export interface components {
             fixings: components["schemas"]["PlanFixedAt"][];
             /** @description What to heed with it. */
             heed?: string;
+            /** @description How the places of blocks and fixings were laid out; none where they go at the joists. */
+            how?: components["schemas"]["PlanLine"][];
             /** @description Of the fixing; left out where it wasn't given. */
             length?: string;
             /** @description Length of each block, its own clear bay, in their order. */
@@ -1202,6 +1204,8 @@ export interface components {
             others: number;
         };
         PlanCompared: {
+            /** @description How the second came about. */
+            how?: components["schemas"]["PlanLine"][];
             /** @description Where it is; empty for a wall that isn't there yet. */
             now: string;
             then: string;
@@ -1787,6 +1791,8 @@ export interface components {
         };
         PlanSnapStep: {
             do: string;
+            /** @description How the value came about; the last line is the value. */
+            sum?: components["schemas"]["PlanLine"][];
             value?: string;
         };
         PlanStick: {

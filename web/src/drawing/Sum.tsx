@@ -1,7 +1,8 @@
 import { CloseButton } from "@mantine/core";
+import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Member } from "../api/client";
-import { Len } from "./Len";
+import { Len, Said } from "./Len";
 import "./sum.css";
 
 const stateWords = { ready: "ready to cut", "measure-first": "held: tape first", blocked: "stopped" } as const;
@@ -20,6 +21,50 @@ interface Props {
   mark: string;
   close: () => void;
   read?: string;
+}
+
+type Line = Member["sum"][number];
+
+function SumLine({ of: l, by, name }: { of: Line; by: string; name?: (reading: string) => string }) {
+  return (
+    <tr>
+      <td>
+        <Said text={l.what} />
+        {l.readings && l.readings.length > 0 && (
+          <small className="quiet">
+            {by}: {l.readings.map((r) => name?.(r) ?? r).join(", ")}
+          </small>
+        )}
+      </td>
+      <td>
+        <Len text={l.value} />
+      </td>
+    </tr>
+  );
+}
+
+interface HowProps {
+  sum?: Line[];
+  /** what a tape is called */
+  name?: (tape: string) => string;
+  children: ReactNode;
+}
+
+/** A figure that opens how it came about right under it. */
+export function How({ sum, name, children }: HowProps) {
+  if (!sum || sum.length === 0) return children;
+  return (
+    <details className="how">
+      <summary>{children}</summary>
+      <table className="sum-lines">
+        <tbody>
+          {sum.map((l) => (
+            <SumLine key={l.what} of={l} by="taped" name={name} />
+          ))}
+        </tbody>
+      </table>
+    </details>
+  );
 }
 
 /** How one length came about, line by line, to check with a pencil. */
@@ -59,15 +104,7 @@ export function Sum({ member: m, tape, give, mark, close, read }: Props) {
         <table className="sum-lines">
           <tbody>
             {m.sum.map((l) => (
-              <tr key={l.what}>
-                <td>
-                  {l.what}
-                  {l.readings && <small className="quiet">nearest: {l.readings.join(", ")}</small>}
-                </td>
-                <td>
-                  <Len text={l.value} />
-                </td>
-              </tr>
+              <SumLine key={l.what} of={l} by="nearest" />
             ))}
             <tr className="total">
               <td>

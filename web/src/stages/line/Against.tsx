@@ -1,6 +1,7 @@
 import type { ReactNode } from "react";
 import type { PlanBody } from "../../api/client";
 import { Len, Said } from "../../drawing/Len";
+import { How } from "../../drawing/Sum";
 
 type Lies = NonNullable<PlanBody["plan"]["walls"][number]["against"]>;
 
@@ -53,6 +54,11 @@ export function Against({ lies, children }: Props) {
             ))}
             {a.fixings.length > 0 && "."}
           </p>
+          {a.how && a.how.length > 0 && (
+            <How sum={a.how}>
+              <span className="opens">How these places came about</span>
+            </How>
+          )}
           {a.heed && <p className="is-held">{a.heed}</p>}
           {a.short.map((s) => (
             <p key={s.from} className="is-held">

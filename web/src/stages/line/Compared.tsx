@@ -1,5 +1,6 @@
 import type { Comparison } from "../../api/client";
 import { Len, Said } from "../../drawing/Len";
+import { How } from "../../drawing/Sum";
 
 /** What another place costs, and every piece that changes, those already cut first. */
 export function Compared({ of: c, there }: { of: Comparison; there: boolean }) {
@@ -23,7 +24,11 @@ export function Compared({ of: c, there }: { of: Comparison; there: boolean }) {
         <tbody>
           {c.rows.map((r) => (
             <tr key={r.what}>
-              <td>{r.what}</td>
+              <td>
+                <How sum={r.how}>
+                  <span className={r.how ? "opens" : ""}>{r.what}</span>
+                </How>
+              </td>
               <td className="num">
                 <Said text={r.now} />
               </td>

@@ -1,11 +1,12 @@
 import { Button, SegmentedControl, Text } from "@mantine/core";
-import { IconPlus, IconPrinter } from "@tabler/icons-react";
+import { IconPrinter } from "@tabler/icons-react";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Room, Wall } from "../../api/client";
 import { useRoom } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { Empty, Failed, Loading } from "../../app/States";
+import { WallTabs } from "../../app/WallTabs";
 import { Len, Said } from "../../drawing/Len";
 import { RoomPlan } from "../../drawing/RoomPlan";
 import { Advice } from "./Advice";
@@ -51,31 +52,19 @@ function Lines({ room }: { room: Room }) {
   return (
     <div className="room-view">
       <div className="picture">
-        <div className="walls no-print">
-          {walls.map((one, i) => (
-            <Button
-              key={one.id}
-              h={48}
-              variant={i === wall && !(form && !form.wall) ? "filled" : "default"}
-              onClick={() => {
-                setWall(one.id);
-                setForm(undefined);
-              }}
-            >
-              <span>
-                {one.id} {one.name ? `${one.name.toLowerCase()}, ` : ""}
-                <Len text={plan.plan.walls[i]?.length ?? ""} />
-              </span>
-            </Button>
-          ))}
-          <Button h={48} variant="subtle" leftSection={<IconPlus size={18} />} aria-label="One more line" onClick={() => open()}>
-            Line
-          </Button>
+        <WallTabs
+          chosen={form && !form.wall ? -1 : wall}
+          choose={(one) => {
+            setWall(one);
+            setForm(undefined);
+          }}
+          more={() => open()}
+        >
           <span className="grow" />
           <Button h={48} variant="default" leftSection={<IconPrinter size={18} />} onClick={() => window.print()}>
             Snap sheet
           </Button>
-        </div>
+        </WallTabs>
         {room.corners.length < 3 && walls.length === 0 && !form ? (
           <Empty title="First, the room">
             <Text>

@@ -1,8 +1,15 @@
 import type { WallLine } from "../../api/client";
+import { useJobContext } from "../../app/Shell";
 import { Len, Said } from "../../drawing/Len";
+import { How } from "../../drawing/Sum";
 
 /** What to measure and mark on the floor, in order. */
 export function SnapSheet({ id, line, length }: { id: string; line: WallLine; length: string }) {
+  const { job } = useJobContext();
+  const tape = (one: string) => {
+    const t = job.document.survey?.ties?.find((x) => x.id === one);
+    return t ? `${t.from} to ${t.to}` : one;
+  };
   return (
     <section className="snap" aria-label={`Snap sheet of ${id}`}>
       <h3>
@@ -12,16 +19,18 @@ export function SnapSheet({ id, line, length }: { id: string; line: WallLine; le
       <ol>
         {line.steps.map((s) => (
           <li key={s.do}>
-            <div className="step">
-              <span>
-                <Said text={s.do} />
+            <How sum={s.sum} name={tape}>
+              <span className="step">
+                <span>
+                  <Said text={s.do} />
+                </span>
+                {s.value && (
+                  <b>
+                    <Len text={s.value} />
+                  </b>
+                )}
               </span>
-              {s.value && (
-                <b>
-                  <Len text={s.value} />
-                </b>
-              )}
-            </div>
+            </How>
           </li>
         ))}
       </ol>
