@@ -87,7 +87,7 @@ func routes(engine *gin.Engine, s *Server) huma.API {
 	} {
 		api.OpenAPI().Tags = append(api.OpenAPI().Tags, &huma.Tag{Name: part.tag, Description: part.about})
 		group := huma.NewGroup(api)
-		group.UseSimpleModifier(func(o *huma.Operation) { o.Tags = append(o.Tags, part.tag) })
+		group.UseSimpleModifier(func(o *huma.Operation) { o.Tags = []string{part.tag} })
 		part.routes(group)
 	}
 	return api
