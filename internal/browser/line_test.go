@@ -39,7 +39,12 @@ func TestWallsArePlacedAsPeopleSayIt(t *testing.T) {
 	v.sees("no part of it lies inside the room")
 	v.types("At", "20")
 	v.chooses("To", "B")
-	v.presses("Place the line")
+	// two distances that can't both hold
+	v.presses("Lumber and plates", "A distance that must hold too")
+	v.chooses("Must also be, from", "A")
+	v.types("so far", "30\n")
+	v.sees("it can't hold together with \"parallel to yard wall at 20\": from A it would be")
+	v.presses("Take distance 1 out", "Place the line")
 	v.sees("E: parallel to yard wall at 20", "Strike E, 158")
 	v.presses("One more line")
 	v.until(`document.querySelector('.line-form')`)

@@ -1,5 +1,4 @@
-import { ActionIcon, Button, NativeSelect, Switch, TextInput } from "@mantine/core";
-import { IconPlus, IconX } from "@tabler/icons-react";
+import { Button, NativeSelect, Switch, TextInput } from "@mantine/core";
 import { useEffect, useState } from "react";
 import { api, type Comparison, got, type Line, type Problem, type Room, type Wall } from "../../api/client";
 import { useEdit } from "../../api/hooks";
@@ -9,6 +8,8 @@ import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
 import { LengthField } from "../../entry/LengthField";
 import { Compared } from "./Compared";
+import { LineMore } from "./LineMore";
+import { tidy } from "./tidy";
 
 const ways: { value: Line["by"]; label: string }[] = [
   { value: "parallel", label: "parallel to" },
@@ -73,9 +74,7 @@ export function LineForm({ wall, room, picked, close }: Props) {
   }, [picked?.n]);
   const index = wall ? walls.findIndex((w) => w.id === wall.id) : walls.length;
   const at = (path: string) => fault?.at[`walls[${index}].${path}`];
-  const here = Object.entries(fault?.at ?? {}).filter(
-    ([p]) => p === `walls[${index}].line` || p.includes(".also") || p.endsWith(".to"),
-  );
+  const here = Object.entries(fault?.at ?? {}).filter(([p]) => p === `walls[${index}].line` || p.endsWith(".to"));
   const asked = () => {
     const line = tidy(l, isNew);
     const { from: _from, to: _to, ...rest } = wall ?? ({} as Wall);
@@ -259,103 +258,20 @@ export function LineForm({ wall, room, picked, close }: Props) {
             />
           ),
       )}
-      <details open={l.by === "leg" || !!l.parts?.length || !!l.start?.gap || !!l.stop?.gap}>
-        <summary>Lumber and plates, X side, gaps, what stands on it</summary>
-        <div className="two">
-          {long("Gap at the start", l.start?.gap ?? "", (gap) => change({ start: { ...l.start, gap } }), at("line.start.gap"))}
-          {long("Gap at the end", l.stop?.gap ?? "", (gap) => change({ stop: { ...l.stop, gap } }), at("line.stop.gap"))}
-        </div>
-        {(l.parts ?? []).map((p, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: parts have nothing of their own to go by
-          <div className="part-line" key={i}>
-            <TextInput
-              label="What"
-              value={p.what ?? ""}
-              onChange={(e) => change({ parts: l.parts?.map((x, k) => (k === i ? { ...p, what: e.currentTarget.value } : x)) })}
-            />
-            {long(
-              "Length",
-              p.length,
-              (length) => change({ parts: l.parts?.map((x, k) => (k === i ? { ...p, length } : x)) }),
-              at(`line.parts[${i}].length`),
-            )}
-            <ActionIcon
-              size={48}
-              variant="subtle"
-              color="gray"
-              aria-label={`Take part ${i + 1} out`}
-              onClick={() => change({ parts: l.parts?.filter((_, k) => k !== i) })}
-            >
-              <IconX size={18} />
-            </ActionIcon>
-          </div>
-        ))}
-        <div className="two">
-          <Button
-            variant="subtle"
-            h={48}
-            leftSection={<IconPlus size={18} />}
-            onClick={() => change({ parts: [...(l.parts ?? []), { length: "" }] })}
-          >
-            A part
-          </Button>
-          {(l.parts?.length ?? 0) > 0 && (
-            <NativeSelect
-              label="A board counts in at"
-              value={l.boards ?? ""}
-              onChange={(e) => change({ boards: (e.currentTarget.value || undefined) as Line["boards"] })}
-              data={[
-                { value: "", label: "neither end" },
-                { value: "start", label: "the start" },
-                { value: "stop", label: "the end" },
-                { value: "both", label: "both ends" },
-              ]}
-            />
-          )}
-          {(l.parts?.length ?? 0) > 0 && (
-            <NativeSelect
-              label="Laid off from"
-              value={l.from ?? "start"}
-              onChange={(e) => change({ from: e.currentTarget.value as "start" })}
-              data={["start", "stop"]}
-            />
-          )}
-        </div>
-        <div className="two">
-          <NativeSelect
-            label="X side, seen from the start"
-            value={body}
-            onChange={(e) => setBody(e.currentTarget.value)}
-            data={[{ value: "", label: "away from the face" }, "left", "right"]}
-          />
-          <NativeSelect
-            label="Lumber"
-            value={lumber}
-            onChange={(e) => setLumber(e.currentTarget.value)}
-            data={(d.lumber ?? []).filter((x) => !x.track).map((x) => x.id)}
-            error={at("lumber")}
-          />
-        </div>
-        <div className="two">
-          <NativeSelect
-            label="Lowest plate"
-            value={bottom}
-            onChange={(e) => setBottom(e.currentTarget.value)}
-            data={[{ value: "", label: "the wall's lumber" }, ...(d.lumber ?? []).map((x) => x.id)]}
-            error={at("bottom[0]") ?? at("bottom")}
-          />
-          <NativeSelect
-            label="Top plates"
-            value={String(tops)}
-            onChange={(e) => setTops(Number(e.currentTarget.value))}
-            data={[
-              { value: "1", label: "one" },
-              { value: "2", label: "two" },
-            ]}
-            error={at("top")}
-          />
-        </div>
-      </details>
+      <LineMore
+        line={l}
+        change={change}
+        at={at}
+        length={long}
+        faces={faces}
+        wood={{ lumber, bottom, tops, body }}
+        set={(to) => {
+          if (to.lumber !== undefined) setLumber(to.lumber);
+          if (to.bottom !== undefined) setBottom(to.bottom);
+          if (to.tops !== undefined) setTops(to.tops);
+          if (to.body !== undefined) setBody(to.body);
+        }}
+      />
       {here.map(([p, text]) => (
         <div key={p} className="is-stop" role="alert">
           {text}
@@ -385,30 +301,4 @@ export function LineForm({ wall, room, picked, close }: Props) {
       )}
     </form>
   );
-}
-
-/** Only what belongs to the way it is placed is sent. */
-function tidy(l: Line, isNew: (face?: string) => boolean): Line {
-  const end = (e: Line["start"]) => {
-    const out = {
-      ...(e?.face ? { face: e.face } : {}),
-      ...(e?.gap?.trim() ? { gap: e.gap } : {}),
-      ...(e?.past && isNew(e.face) ? { past: true } : {}),
-    };
-    return Object.keys(out).length ? out : undefined;
-  };
-  const asks = l.by === "parallel" || l.by === "square" || l.by === "clear";
-  return {
-    by: l.by,
-    ...(l.by === "through" ? { marks: l.marks } : { face: l.face }),
-    ...(l.by === "centred" ? { and: l.and } : {}),
-    ...(asks || (l.by === "furring" && l.at?.trim()) ? { at: l.at } : {}),
-    ...(l.by === "parallel" && l.atEnd?.trim() ? { atEnd: l.atEnd, follow: l.follow } : {}),
-    ...((l.by === "square" || l.by === "leg") && l.degrees ? { degrees: l.degrees } : {}),
-    ...(l.by === "leg" ? { turn: l.turn ?? "left", closes: l.closes } : {}),
-    start: end(l.start),
-    stop: end(l.stop),
-    ...(l.parts?.length ? { parts: l.parts, from: l.from, boards: l.boards } : {}),
-    ...(l.also?.length ? { also: l.also } : {}),
-  };
 }
