@@ -4,6 +4,9 @@ set -euo pipefail
 cd "$(dirname "$0")/.."
 scripts/setup.sh test
 scripts/build.sh
+if [ "${1:-./...}" = ./... ]; then
+  (cd web && npm run --silent test)
+fi
 stop() { scripts/postgres.sh stop test; }
 trap stop EXIT
 trap 'stop; exit 1' INT TERM

@@ -1,5 +1,5 @@
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [react()],
@@ -9,5 +9,6 @@ export default defineConfig({
     chunkSizeWarningLimit: 1800,
     rolldownOptions: { input: ["index.html", "reference.html"] },
   },
+  test: { pool: "threads", maxWorkers: 2 },
   server: { proxy: { "/api": "http://127.0.0.1:8080" } },
 });

@@ -12,10 +12,10 @@ import (
 
 // Compared is one consequence of where a wall goes, in both places.
 type Compared struct {
-	What string `json:"what"`
-	Now  string `json:"now" doc:"Where it is; empty for a wall that isn't there yet."`
-	Then string `json:"then"`
-	How  []Line `json:"how,omitempty" nullable:"false" doc:"How the second came about."`
+	What  string `json:"what"`
+	Now   string `json:"now" doc:"Where it is; empty for a wall that isn't there yet."`
+	There string `json:"there"`
+	How   []Line `json:"how,omitempty" nullable:"false" doc:"How the second came about."`
 }
 
 // Comparison is a wall in another place: what that costs, the walls that
@@ -45,7 +45,7 @@ func Compare(before, after job.Document, wall string, cut func(member string) bo
 	for i, row := range b {
 		one := row
 		if a != nil {
-			one.Now = a[i].Then
+			one.Now = a[i].There
 		}
 		out = append(out, one)
 	}
@@ -86,7 +86,7 @@ func consequences(d job.Document, p Plan, id string) []Compared {
 		for _, b := range p.Buy {
 			sticks += b.Count
 		}
-		said := func(what, then string, how ...Line) Compared { return Compared{What: what, Then: then, How: how} }
+		said := func(what, then string, how ...Line) Compared { return Compared{What: what, There: then, How: how} }
 		return []Compared{
 			said("length", s.say(wall.Length)),
 			said("studs", fmt.Sprint(kinds["stud"]+kinds["king"]+kinds["jack"]),
@@ -104,13 +104,13 @@ func consequences(d job.Document, p Plan, id string) []Compared {
 func (s *setup) widestDoor(w *framing.Wall) Compared {
 	u := s.rules.Units
 	uprights, jambs := 4*w.Lumber.Thickness, u.Pick(2*measure.Inch, 80*mm)
-	out := Compared{What: "widest door leaf", Then: "none", How: []Line{
+	out := Compared{What: "widest door leaf", There: "none", How: []Line{
 		{What: "length", Value: u.Write(w.Length.Nearest(s.rules.Mark))},
 		{What: "king and jack each side", Value: u.Write(-uprights)},
 		{What: "jambs, gaps and shims, as usual", Value: u.Write(-jambs)},
 	}}
 	if door := w.Length - uprights - jambs; door > 0 {
-		out.Then = s.say(door)
+		out.There = s.say(door)
 	}
 	return out
 }
@@ -121,13 +121,13 @@ func (s *setup) sliver(w *framing.Wall) Compared {
 	u := s.rules.Units
 	sheet := u.Pick(48*measure.Inch, 1200*mm)
 	rest := w.Length % sheet
-	out := Compared{What: "sliver of board", Then: "no", How: []Line{
+	out := Compared{What: "sliver of board", There: "no", How: []Line{
 		{What: "length", Value: u.Write(w.Length.Nearest(s.rules.Mark))},
 		{What: fmt.Sprintf("whole boards from the start, %d", w.Length/sheet), Value: u.Write(rest - w.Length)},
 		{What: "left over", Value: u.Write(rest.Nearest(s.rules.Mark))},
 	}}
 	if rest > 0 && rest < u.Pick(2*measure.Inch, 50*mm) {
-		out.Then = s.say(rest) + " wide"
+		out.There = s.say(rest) + " wide"
 	}
 	return out
 }

@@ -312,7 +312,7 @@ func TestDevicesToMoveAreCompared(t *testing.T) {
 	for _, r := range c.Rows {
 		if r.What == "devices to move" {
 			assert.Equal(t, "1: switch at 91", r.Now)
-			assert.Equal(t, "none", r.Then)
+			assert.Equal(t, "none", r.There)
 		}
 	}
 	furring := laid(leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})

@@ -280,7 +280,7 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 	require.NoError(t, err)
 	got := map[string][2]string{}
 	for _, r := range c.Rows {
-		got[r.What] = [2]string{r.Now, r.Then}
+		got[r.What] = [2]string{r.Now, r.There}
 	}
 	assert.Equal(t, [2]string{"97", "110"}, got["length"])
 	assert.Equal(t, [2]string{"5", "0"}, got["blocks between joists"], "between two; then right under one")

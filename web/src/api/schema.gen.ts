@@ -1208,7 +1208,7 @@ export interface components {
             how?: components["schemas"]["PlanLine"][];
             /** @description Where it is; empty for a wall that isn't there yet. */
             now: string;
-            then: string;
+            there: string;
             what: string;
         };
         PlanComparison: {

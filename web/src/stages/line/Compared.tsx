@@ -33,11 +33,11 @@ export function Compared({ of: c, there }: { of: Comparison; there: boolean }) {
                 <Said text={r.now} />
               </td>
               <td className="num">
-                {r.now === r.then ? (
-                  <Said text={r.then} />
+                {r.now === r.there ? (
+                  <Said text={r.there} />
                 ) : (
                   <b>
-                    <Said text={r.then} />
+                    <Said text={r.there} />
                   </b>
                 )}
               </td>

@@ -7,6 +7,7 @@ import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
 import { LengthField } from "../../entry/LengthField";
+import { NumberField } from "../../entry/NumberField";
 import { Compared } from "./Compared";
 import { LineMore } from "./LineMore";
 import { tidy } from "./tidy";
@@ -192,20 +193,16 @@ export function LineForm({ wall, room, picked, close }: Props) {
         </div>
       )}
       {(l.by === "square" || l.by === "leg") && (
-        <TextInput
+        <NumberField
           label="Degrees off the face, 90 if left out"
-          inputMode="decimal"
-          value={l.degrees ? String(l.degrees) : ""}
-          onChange={(e) => {
-            const n = Number(e.currentTarget.value);
-            change({ degrees: Number.isFinite(n) && n > 0 ? n : undefined });
-          }}
+          value={l.degrees}
+          change={(degrees) => change({ degrees })}
           error={at("line.degrees")}
         />
       )}
       {l.by === "parallel" && (
         <div className="two">
-          {long("At its other end, if it differs", l.atEnd ?? "", (atEnd) => change({ atEnd }), at("line.atEnd"))}
+          {long("At its other end", l.atEnd ?? "", (atEnd) => change({ atEnd }), at("line.atEnd"))}
           {l.atEnd && (
             <NativeSelect
               label="Follow"

@@ -29,7 +29,7 @@ export function LineMore({ line: l, change, at, length, faces, wood, set }: Prop
   const lumber = job.document.lumber ?? [];
   return (
     <details open={l.by === "leg" || !!l.parts?.length || !!l.also?.length || !!l.start?.gap || !!l.stop?.gap}>
-      <summary>Lumber and plates, X side, gaps, what stands on it</summary>
+      <summary>Lumber and plates, X side, gaps, parts</summary>
       <div className="two">
         {length("Gap at the start", l.start?.gap ?? "", (gap) => change({ start: { ...l.start, gap } }), at("line.start.gap"))}
         {length("Gap at the end", l.stop?.gap ?? "", (gap) => change({ stop: { ...l.stop, gap } }), at("line.stop.gap"))}
@@ -38,10 +38,14 @@ export function LineMore({ line: l, change, at, length, faces, wood, set }: Prop
       <Also line={l} change={change} at={at} length={length} faces={faces} />
       <div className="two">
         <NativeSelect
-          label="X side, seen from the start"
+          label="X side"
           value={wood.body}
           onChange={(e) => set({ body: e.currentTarget.value })}
-          data={[{ value: "", label: "away from the face" }, "left", "right"]}
+          data={[
+            { value: "", label: "off the face" },
+            { value: "left", label: "left, from the start" },
+            { value: "right", label: "right, from the start" },
+          ]}
         />
         <NativeSelect
           label="Lumber"
@@ -91,8 +95,8 @@ function Parts({ line: l, change, at, length }: Part) {
           <Out label={`Take part ${i + 1} out`} out={() => change({ parts: parts.filter((_, k) => k !== i) })} />
         </div>
       ))}
+      <More onClick={() => change({ parts: [...parts, { length: "" }] })}>A part that stands on it</More>
       <div className="two">
-        <More onClick={() => change({ parts: [...parts, { length: "" }] })}>A part</More>
         {parts.length > 0 && (
           <NativeSelect
             label="A board counts in at"
@@ -147,7 +151,7 @@ function Also({ line: l, change, at, length, faces }: Part & Pick<Props, "faces"
 
 function More({ onClick, children }: { onClick: () => void; children: ReactNode }) {
   return (
-    <Button variant="subtle" h={48} leftSection={<IconPlus size={18} />} onClick={onClick}>
+    <Button variant="subtle" h={48} fullWidth justify="flex-start" px={8} leftSection={<IconPlus size={18} />} onClick={onClick}>
       {children}
     </Button>
   );

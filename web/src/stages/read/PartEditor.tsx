@@ -6,6 +6,7 @@ import { type Entry, partOf, useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { useUndo } from "../../app/undo";
 import { LengthField } from "../../entry/LengthField";
+import { NumberField } from "../../entry/NumberField";
 import { type Field, get, type PartForm, put } from "./parts";
 
 interface Props {
@@ -85,18 +86,7 @@ function One({ f, e, set, fault, lock }: OneProps) {
     case "bool":
       return <Switch label={f.label} checked={!!value} onChange={(x) => set(f.path, x.currentTarget.checked)} />;
     case "number":
-      return (
-        <TextInput
-          label={f.label}
-          inputMode="decimal"
-          value={text}
-          error={fault}
-          onChange={(x) => {
-            const n = Number(x.currentTarget.value);
-            set(f.path, x.currentTarget.value === "" ? undefined : Number.isFinite(n) ? n : value);
-          }}
-        />
-      );
+      return <NumberField label={f.label} value={value as number | undefined} error={fault} change={(n) => set(f.path, n)} />;
     case "choice":
     case "corner":
     case "wall": {
