@@ -187,9 +187,10 @@ func (a *adviser) closing() {
 }
 
 // shift offers to move a line by a step on the plan, where its relation has a
-// distance that does it.
+// distance that does it, or where it is given by its two ends.
 func (a *adviser) shift(to *Advice, id, text string, by survey.Point) {
 	if a.l == nil {
+		a.shiftEnds(to, id, text, by)
 		return
 	}
 	d, rel := a.l.doc.Line, a.l.relation
@@ -227,6 +228,51 @@ func (a *adviser) shift(to *Advice, id, text string, by survey.Point) {
 			w.Line.AtEnd = u.Write(end + step)
 		}
 	})
+}
+
+// shiftEnds moves a wall that is given by its two ends, square to itself.
+func (a *adviser) shiftEnds(to *Advice, id, text string, by survey.Point) {
+	w, u := a.f.Wall, a.rules.Units
+	long := w.From.Distance(w.To)
+	nx, ny := -(w.To.Y-w.From.Y)/long, (w.To.X-w.From.X)/long
+	step := u.Estimate(by.X*nx + by.Y*ny).Nearest(a.rules.Mark)
+	if step == 0 {
+		return
+	}
+	side := "left"
+	if step < 0 {
+		side = "right"
+	}
+	place := func(p survey.Point) job.Place {
+		return job.Place{X: u.Write(u.Estimate(p.X + nx*step.Millimetres())), Y: u.Write(u.Estimate(p.Y + ny*step.Millimetres()))}
+	}
+	from, end := place(w.From), place(w.To)
+	a.offer(to, id, fmt.Sprintf("%s (%s to the %s)", text, u.Say(step.Abs(), 0), side), func(w *job.Wall) { w.From, w.To = from, end })
+}
+
+// longer offers sticks as long as the whole plate, where no joint of it finds
+// a stud: up to the longest that a yard usually has.
+func (a *adviser) longer(to *Advice) {
+	w, u := a.f.Wall, a.rules.Units
+	step, most := u.Pick(24*measure.Inch, 300*mm), u.Pick(20*12*measure.Inch, 6000*mm)
+	for _, l := range append(append([]*framing.Lumber{}, w.Bottom...), w.Top...) {
+		long := w.Length.Up(step)
+		id := "longer-" + l.ID
+		if l.Longest() >= w.Length || long > most || a.plan.remedies[w.ID+"/"+id] != nil || !strings.Contains(to.Text, "The "+l.ID+" plate") {
+			continue
+		}
+		var stock []string // with those that hold where none are given
+		for _, s := range append(l.Stock[:len(l.Stock):len(l.Stock)], long) {
+			stock = append(stock, u.Write(s))
+		}
+		a.offerAll(to, id, fmt.Sprintf("Have %s brought in sticks of %s", l.ID, u.Say(long, 0)), func(d *job.Document) {
+			for i := range d.Lumber {
+				if d.Lumber[i].ID == l.ID {
+					d.Lumber[i].Stock = stock
+				}
+			}
+		})
+	}
 }
 
 // joists offers what can be done where the plates find no joist.
@@ -285,8 +331,11 @@ func (a *adviser) wood() {
 			continue
 		}
 		to := a.say(f.Code, f.Level, f.At, f.Text+" "+f.Fix)
-		if f.Code == "plate-depth" {
+		switch f.Code {
+		case "plate-depth":
 			a.plates(to)
+		case "plate-joint":
+			a.longer(to)
 		}
 	}
 }

@@ -433,3 +433,47 @@ func TestALineRunsFromWhereItIsSaidToStart(t *testing.T) {
 	require.Len(t, down.Meets, 2)
 	assert.Equal(t, up.Meets[0].Wall, down.Meets[1].Wall)
 }
+
+// A wall given by its two ends is moved as well, square to itself.
+func TestAWallGivenByItsEndsIsMovedToo(t *testing.T) {
+	d := laid(leaning, nil)
+	d.Walls = []job.Wall{{ID: "A", From: job.Place{X: "20 in", Y: "60 in"}, To: job.Place{X: "120 in", Y: "60 in"}, Lumber: "2x4", Top: []string{"2x4"}, Bottom: []string{"2x4"}}}
+	d.Survey.Readings = closet().Survey.Readings
+	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", First: job.Place{X: "0 in", Y: "57 in"}, At: []string{"0 in", "16 in"}}}
+	before := wallOf(t, computed(t, d), "A")
+	require.Equal(t, "between", before.Against[1].Lie)
+	var a Advice
+	for _, one := range before.Advice {
+		if strings.Contains(one.Text, "ceiling joists") {
+			a = one
+		}
+	}
+	require.Equal(t, []string{"under-ceiling"}, fixIDs(a))
+	assert.Contains(t, a.Fixes[0].Text, "to the right)")
+	moved, err := ApplyFix(d, "A", "under-ceiling")
+	require.NoError(t, err)
+	after := wallOf(t, computed(t, moved), "A")
+	assert.Equal(t, "under", after.Against[1].Lie)
+	assert.Equal(t, before.Length, after.Length)
+	assert.Equal(t, "20 in", after.Line.From.X, "square to itself")
+}
+
+// An opening wider than the longest stick leaves a joint nowhere to lie: a longer stick has none.
+func TestAPlateWhoseJointFindsNoStud(t *testing.T) {
+	d := laid(leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "40 in", Parts: []job.Part{{Length: "142 in"}}}})
+	d.Survey.Readings = closet().Survey.Readings
+	for i := range d.Lumber {
+		d.Lumber[i].Stock = []string{"96 in"}
+	}
+	d.Walls[0].Openings = []job.Opening{{ID: "D1", Kind: "cased", Centre: "74 in", Rough: &job.Size{Width: "100 in", Height: "82 in"}}}
+	p := computed(t, d)
+	a := adviceOf(wallOf(t, p, "A"), "plate-joint")
+	require.Equal(t, []string{"longer-2x4"}, fixIDs(a))
+	assert.Contains(t, a.Fixes[0].Text, "in sticks of 144")
+	done, err := ApplyFix(d, "A", "longer-2x4")
+	require.NoError(t, err)
+	assert.Equal(t, []string{"96 in", "144 in"}, done.Lumber[0].Stock)
+	for _, one := range wallOf(t, computed(t, done), "A").Advice {
+		assert.NotEqual(t, "plate-joint", one.Code)
+	}
+}

@@ -17,24 +17,28 @@ interface Props {
   corners: Detail[];
 }
 
+/** Those that are otherwise now, as they were. */
+function changed<T extends { id: string }>(was: T[] = [], now: T[] = []): T[] {
+  return was.filter((one) => JSON.stringify(now.find((x) => x.id === one.id)) !== JSON.stringify(one));
+}
+
 /** What to decide about a line: each fix at one key or touch, taken back with undo. */
 export function Advice({ id: wall, advice, meets, corners }: Props) {
   const { id, job } = useJobContext();
   const edit = useEdit(id);
   const undo = useUndo();
   const all = useMemo(() => advice.flatMap((a) => a.fixes.map((f) => f.id)), [advice]);
-  const before = job.document.walls ?? [];
+  const before = job.document;
   const apply = (fix: string) => {
     if (edit.isPending) return;
     edit.mutateAsync({ do: "fix", wall, fix }).then((now) => {
-      // only the walls it changed are put back
-      const changed = before.filter((w) => {
-        const after = now.document.walls?.find((x) => x.id === w.id);
-        return JSON.stringify(after) !== JSON.stringify(w);
+      // only what it changed is put back
+      const walls = changed(before.walls, now.document.walls);
+      const wood = changed(before.lumber, now.document.lumber);
+      undo.push(`${wall}: ${advice.flatMap((a) => a.fixes).find((f) => f.id === fix)?.text ?? fix}`, async () => {
+        for (const lumber of wood) await edit.mutateAsync({ do: "lumber", lumber });
+        if (walls.length > 0) await edit.mutateAsync({ do: "walls", walls });
       });
-      undo.push(`${wall}: ${advice.flatMap((a) => a.fixes).find((f) => f.id === fix)?.text ?? fix}`, () =>
-        edit.mutateAsync({ do: "walls", walls: changed }),
-      );
     }, tell);
   };
   useEffect(() => {
