@@ -16,7 +16,7 @@ type Found struct {
 	Zones        []survey.Zone // with their names, in ZoneNames
 	ZoneNames    []string
 	Hidden       []Hidden
-	BadFloor     []BadFloor
+	Floor        []SeenFloor
 }
 
 // Hidden is a find that must not be drilled or nailed into: a band on the
@@ -27,11 +27,24 @@ type Hidden struct {
 	Band         float64 // mm, over all
 }
 
-// BadFloor is a stretch of a wall's line where the floor won't carry a plate.
-type BadFloor struct {
-	Wall     string
+// SeenFloor is a stretch of floor that was looked at: along a wall's line, or
+// where such a line once lay.
+type SeenFloor struct {
+	Wall     string // "": no wall's any more
 	From, To measure.Length
-	What     string
+	Ends     [2]survey.Point
+	Bad      string // what won't carry a plate; "" if it is sound
+}
+
+// On is the stretch of a wall's line that it covers: a hand's breadth to each
+// side of where it was looked at.
+func (s SeenFloor) On(w *Wall) (from, to measure.Length, ok bool) {
+	if s.Wall == w.ID {
+		return s.From, s.To, true
+	}
+	const hand = 100.0 // mm
+	from, to, ok = w.meets(Obstruction{From: s.Ends[0], To: s.Ends[1], Width: 2 * hand})
+	return max(from, 0), min(to, w.Length), ok
 }
 
 // ceilingAt is what the wall's top plate meets over a station: the ceiling
@@ -95,10 +108,10 @@ func (f *framer) checkFound(found Found) {
 			fmt.Sprintf("The %s lies in the %s from %s to %s: no drill and no nail there.", o.name(), h.In, f.say(from), f.say(to)),
 			fmt.Sprintf("Fix the %s plate clear of it. Have it isolated and proved dead before any hole near it.", where))
 	}
-	for _, b := range found.BadFloor {
-		if b.Wall == f.Wall.ID {
-			f.find(Stop, "bad-floor", (b.From+b.To)/2, f.platesOver(BottomPlate, b.From, b.To),
-				fmt.Sprintf("The floor is bad from %s to %s: %s. No plate goes on it.", f.say(b.From), f.say(b.To), b.What),
+	for _, b := range found.Floor {
+		if from, to, ok := b.On(f.Wall); ok && b.Bad != "" {
+			f.find(Stop, "bad-floor", (from+to)/2, f.platesOver(BottomPlate, from, to),
+				fmt.Sprintf("The floor is bad from %s to %s: %s. No plate goes on it.", f.say(from), f.say(to), b.Bad),
 				"Find the cause, cut back to sound wood, splice and patch flush; write down the joists while it is open.")
 		}
 	}

@@ -66,12 +66,14 @@ type Hanging struct {
 	Station string `json:"station,omitempty" doc:"Where along its wall, from the first corner."`
 }
 
-// FloorCheck is the floor's soundness along a stretch of a new wall's line.
+// FloorCheck is the floor's soundness along a stretch of a new wall's line, or
+// at its place on the plan, where its wall has moved away.
 type FloorCheck struct {
 	ID     string  `json:"id" maxLength:"64"`
-	Wall   string  `json:"wall"`
-	From   string  `json:"from"`
-	To     string  `json:"to"`
+	Wall   string  `json:"wall,omitempty"`
+	From   string  `json:"from,omitempty" doc:"Station."`
+	To     string  `json:"to,omitempty"`
+	Ends   []Place `json:"ends,omitempty" nullable:"false" maxItems:"2" doc:"Both ends on the plan, in place of wall, from and to."`
 	State  string  `json:"state" enum:"sound,soft,rot,damp,insects,missing-joist"`
 	Cause  string  `json:"cause,omitempty" maxLength:"500"`
 	Mended *Signed `json:"mended,omitempty" doc:"Cut back, spliced and patched flush."`

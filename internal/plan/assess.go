@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"homalos/internal/assess"
 	"homalos/internal/framing"
@@ -171,7 +172,7 @@ func (s *setup) assessed(heights *survey.Wary, where []survey.Point) Assessed {
 		a = *s.doc.Assess
 	}
 	for _, w := range s.walls {
-		out.Floors = append(out.Floors, s.floorAlong(w, a.Floor))
+		out.Floors = append(out.Floors, s.floorAlong(w))
 	}
 	for _, c := range assess.Cards(s.facts()) {
 		card := ShownCard{ID: c.ID, Step: c.Step, Title: c.Title, Text: c.Text}
@@ -201,7 +202,7 @@ func boolean(b bool) int {
 }
 
 func (s *setup) facts() assess.Facts {
-	f := assess.Facts{Concrete: s.concrete, Walls: len(s.walls) > 0, OpenFloor: len(s.badFloor) > 0}
+	f := assess.Facts{Concrete: s.concrete, Walls: len(s.walls) > 0, OpenFloor: s.anyBadFloor()}
 	for _, w := range s.walls {
 		for _, p := range append(append([]*framing.Lumber{}, w.Bottom...), w.Top...) {
 			f.Treated = f.Treated || p.Treated
@@ -215,19 +216,22 @@ func (s *setup) facts() assess.Facts {
 	return f
 }
 
+func (s *setup) anyBadFloor() bool {
+	return slices.ContainsFunc(s.seenFloor, func(f framing.SeenFloor) bool { return f.Bad != "" })
+}
+
 // floorAlong says how much of a wall's line was looked at, and what was found.
-func (s *setup) floorAlong(w *framing.Wall, checks []job.FloorCheck) FloorAlong {
+func (s *setup) floorAlong(w *framing.Wall) FloorAlong {
 	out := FloorAlong{Wall: w.ID, State: "not looked at", Text: "Walk the line: tread, probe, look from below."}
 	type stretch struct{ from, to measure.Length }
 	var seen []stretch
-	for _, c := range checks {
-		if c.Wall != w.ID {
+	for _, f := range s.seenFloor {
+		from, to, ok := f.On(w)
+		if !ok {
 			continue
 		}
-		from, _ := measure.Read(c.From, s.rules.Units)
-		to, _ := measure.Read(c.To, s.rules.Units)
-		if c.State != "sound" && c.Mended == nil {
-			return FloorAlong{w.ID, "bad", fmt.Sprintf("From %s to %s: %s. No plate goes on it.", s.say(from), s.say(to), floorSaid[c.State])}
+		if f.Bad != "" {
+			return FloorAlong{w.ID, "bad", fmt.Sprintf("From %s to %s: %s. No plate goes on it.", s.say(from), s.say(to), f.Bad)}
 		}
 		seen = append(seen, stretch{from, to})
 	}

@@ -38,7 +38,7 @@ func (s *setup) slips(r survey.Reading) []survey.Slip {
 
 func (s *setup) found() framing.Found {
 	return framing.Found{
-		Obstructions: s.obstructions, Joists: s.joistList, Zones: s.zones, ZoneNames: s.zoneNames, Hidden: s.hidden, BadFloor: s.badFloor,
+		Obstructions: s.obstructions, Joists: s.joistList, Zones: s.zones, ZoneNames: s.zoneNames, Hidden: s.hidden, Floor: s.seenFloor,
 	}
 }
 

@@ -15,10 +15,13 @@ const stray = 50.0 // mm
 
 // KeepPlaces lets readings stay where they were read when an edit moves,
 // shortens or takes out the wall whose station they were given by: each is
-// replaced by one with the same value at its place on the plan. It changes
-// after, and says how many stay behind.
+// replaced by one with the same value at its place on the plan. Floor that was
+// looked at stays where it is too. It changes after, and says how many readings
+// stay behind.
 func KeepPlaces(before job.Document, after *job.Document) int {
-	if after.Survey == nil || !alongWalls(after.Survey.Readings) {
+	readings := after.Survey != nil && alongWalls(after.Survey.Readings)
+	floor := before.Assess != nil && after.Assess != nil && len(after.Assess.Floor) > 0
+	if !readings && !floor {
 		return 0
 	}
 	was, faults := resolve(before)
@@ -26,12 +29,21 @@ func KeepPlaces(before job.Document, after *job.Document) int {
 		return 0
 	}
 	bare := job.Copy(*after) // where walls lie follows from no height, and from no assessment
-	bare.Survey.Readings, bare.Assess = nil, nil
+	bare.Assess = nil
+	if bare.Survey != nil {
+		bare.Survey.Readings = nil
+	}
 	now, faults := resolve(bare)
 	if faults != nil {
 		return 0 // the edit is refused anyway
 	}
 	old, fresh := byID(was.walls), byID(now.walls)
+	if floor {
+		keepFloor(before, after, old, fresh)
+	}
+	if !readings {
+		return 0
+	}
 	standing := map[string]bool{}
 	for _, r := range was.readings {
 		standing[r.ID] = true
@@ -52,13 +64,46 @@ func KeepPlaces(before job.Document, after *job.Document) int {
 			continue
 		}
 		at := w.At(station)
-		if x := fresh[r.Place.Wall]; x != nil && station <= x.Length && x.At(station).Distance(at) <= stray {
+		if still(fresh[r.Place.Wall], station, at) {
 			continue
 		}
 		after.Survey.Readings = append(after.Survey.Readings, stays(r, w, at, u, taken))
 		n++
 	}
 	return n
+}
+
+// still says whether a wall has the place at the same station.
+func still(w *framing.Wall, station measure.Length, at survey.Point) bool {
+	return w != nil && station <= w.Length && w.At(station).Distance(at) <= stray
+}
+
+// keepFloor gives floor that was looked at by its place on the plan, where its
+// wall no longer lies over it.
+func keepFloor(before job.Document, after *job.Document, old, fresh map[string]*framing.Wall) {
+	u := after.Units
+	was := map[string]job.FloorCheck{}
+	for _, c := range before.Assess.Floor {
+		was[c.ID] = c
+	}
+	for i := range after.Assess.Floor {
+		c := &after.Assess.Floor[i]
+		w := old[c.Wall]
+		from, err1 := measure.Read(c.From, u)
+		to, err2 := measure.Read(c.To, u)
+		if x, there := was[c.ID]; !there || x.Wall != c.Wall || x.From != c.From || x.To != c.To || w == nil || err1 != nil || err2 != nil {
+			continue
+		}
+		if still(fresh[c.Wall], from, w.At(from)) && still(fresh[c.Wall], to, w.At(to)) {
+			continue
+		}
+		place := func(station measure.Length) job.Place {
+			p := w.At(station)
+			return job.Place{X: u.Write(u.Estimate(p.X)), Y: u.Write(u.Estimate(p.Y))}
+		}
+		c.Ends = []job.Place{place(from), place(to)}
+		c.Wall, c.From, c.To = "", "", ""
+	}
 }
 
 func alongWalls(all []job.Reading) bool {

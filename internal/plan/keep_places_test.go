@@ -96,3 +96,65 @@ func TestAStackedGapThatStaysIsGivenFromTheFloor(t *testing.T) {
 		assert.Equal(t, r.ID == "again", r.Sure)
 	}
 }
+
+// Rot doesn't walk along with a wall: it lies where it was found, and stops
+// whatever wall comes over it.
+func TestABadFloorStaysWhereItIs(t *testing.T) {
+	before := closet()
+	before.Assess = &job.Assess{Floor: []job.FloorCheck{
+		{ID: "rot", Wall: "D", From: "10 in", To: "30 in", State: "rot"},
+		{ID: "damp", Wall: "D", From: "80 in", To: "93 in", State: "damp"},
+	}}
+	bad := func(d job.Document, wall string) bool {
+		for _, f := range wallOf(t, computed(t, d), wall).Findings {
+			if f.Code == "bad-floor" {
+				return true
+			}
+		}
+		return false
+	}
+	require.True(t, bad(before, "D"))
+	aside := job.Copy(before)
+	aside.Walls[0].Line.At = "40 in"
+	KeepPlaces(before, &aside)
+	require.Empty(t, Check(aside))
+	assert.Len(t, aside.Assess.Floor[0].Ends, 2)
+	assert.False(t, bad(aside, "D"), "it stands on other boards now")
+	back := job.Copy(aside)
+	back.Walls[0].Line.At = before.Walls[0].Line.At
+	assert.True(t, bad(back, "D"), "and back over the rot")
+	hair := job.Copy(before)
+	hair.Walls[0].Line.At = "60 1/4 in"
+	KeepPlaces(before, &hair)
+	assert.True(t, job.Same(before, withAt(hair, before.Walls[0].Line.At)), "a hair is no move")
+	gone := job.Copy(before)
+	gone.Walls = gone.Walls[1:]
+	gone.Walls[0].Line.Stop = nil
+	KeepPlaces(before, &gone)
+	require.Empty(t, Check(gone), "a wall with a checked floor can be taken out")
+	assert.True(t, bad(gone, "E"), "E runs on over where D had stood")
+	again := job.Copy(gone)
+	KeepPlaces(gone, &again)
+	assert.True(t, job.Same(gone, again), "once is enough")
+}
+
+func withAt(d job.Document, at string) job.Document {
+	d.Walls[0].Line.At = at
+	return d
+}
+
+func TestAPlaceOfAFloorCheckIsHeldToSense(t *testing.T) {
+	for says, c := range map[string]job.FloorCheck{
+		"give two places":     {ID: "a", State: "rot", Ends: []job.Place{{X: "1 in", Y: "1 in"}}},
+		"or a wall with from": {ID: "a", State: "rot", Wall: "D", From: "1 in", To: "2 in", Ends: []job.Place{{X: "1 in", Y: "1 in"}, {X: "9 in", Y: "1 in"}}},
+		"not a wall and":      {ID: "a", State: "rot", Ends: []job.Place{{Wall: "D", Station: "1 in"}, {X: "9 in", Y: "1 in"}}},
+		"is no wall of this":  {ID: "a", State: "rot", From: "1 in", To: "2 in"},
+		"give from and to":    {ID: "a", State: "rot", Wall: "D", From: "9 in", To: "2 in"},
+		"furlongs":            {ID: "a", State: "rot", Ends: []job.Place{{X: "1 furlongs", Y: "1 in"}, {X: "9 in", Y: "1 in"}}},
+		"write one of":        {ID: "a", State: "mouldy", Wall: "D", From: "1 in", To: "2 in"},
+	} {
+		d := closet()
+		d.Assess = &job.Assess{Floor: []job.FloorCheck{c}}
+		assert.ErrorContains(t, Check(d), says)
+	}
+}

@@ -21,7 +21,7 @@ type WallLine struct {
 	Furring *Furring   `json:"furring,omitempty"`
 	Taper   string     `json:"taper,omitempty" doc:"By how much the distance measured at the other end differs."`
 	Tapes   []TapeTo   `json:"tapes" nullable:"false" doc:"Both ends as tape distances from things that are there."`
-	Check   []TapeTo   `json:"check" nullable:"false" doc:"Square-up diagonals: with the ends right they read this."`
+	Check   []TapeTo   `json:"check" nullable:"false" doc:"Square-up diagonals, and stations along the new walls it comes up to: with the ends right they read this."`
 	Off     []TapeTo   `json:"off" nullable:"false" doc:"Distances out from the face it goes by, at both ends."`
 	Steps   []SnapStep `json:"steps" nullable:"false" doc:"What to measure and mark on the floor, in order."`
 }
@@ -40,7 +40,7 @@ type Furring struct {
 
 // TapeTo is a tape distance from a thing to an end of a line.
 type TapeTo struct {
-	From  string `json:"from" doc:"Corner, or the face it is taken off."`
+	From  string `json:"from" doc:"Corner, or the wall whose face it is taken off or whose line it is taken along."`
 	Along string `json:"along,omitempty" doc:"The wall it is taken along."`
 	To    string `json:"to" enum:"start,end"`
 	Value string `json:"value"`
@@ -130,6 +130,7 @@ func (s *setup) diagonals(out *WallLine, w *framing.Wall, corners []line.Corner)
 // snapSteps put it in the order of the work: mark the ends, check, snap, X,
 // plumb up.
 func (s *setup) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner) {
+	corner := len(out.Check)
 	add := func(do, value string, sum ...Line) { out.Steps = append(out.Steps, SnapStep{do, value, sum}) }
 	for _, end := range []string{"start", "end"} {
 		arcs := 0
@@ -151,7 +152,16 @@ func (s *setup) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner)
 	for i, t := range out.Off {
 		add(fmt.Sprintf("Check at the %s: out from %s", t.To, t.From), t.Value, s.outBy(out, endSpots(w)[i], s.lines[w.ID].relation.Face)...)
 	}
-	for _, t := range out.Check {
+	for i, end := range endSpots(w) {
+		if o := s.butted(w, i == 1); o != nil {
+			t := TapeTo{From: o.ID, To: []string{"start", "end"}[i], Value: s.sayMM((&line.Face{From: o.From, To: o.To}).Along(end.at))}
+			out.Check = append(out.Check, t)
+			sum := s.apart(endSpots(o)[0], end)
+			sum[len(sum)-1] = Line{What: "along " + o.ID + "'s line", Value: t.Value}
+			add(fmt.Sprintf("Check: along %s from its start to the %s", t.From, t.To), t.Value, sum...)
+		}
+	}
+	for _, t := range out.Check[:corner] {
 		add(fmt.Sprintf("Check: corner %s to the %s", t.From, t.To), t.Value, s.sumOf(t, w, corners)...)
 	}
 	add("Start to end reads", s.rules.Units.Say(w.Length, s.rules.Mark/2), s.lengthSum(w)...)
@@ -179,6 +189,16 @@ func (s *setup) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner)
 			add(fmt.Sprintf("At the %s the top plate runs on beyond the plumbed point (%s)", end.word, end.at.Lean), s.rules.Units.Say(-end.at.Top, 0))
 		}
 	}
+}
+
+// butted is the new wall that an end of this one comes up to.
+func (s *setup) butted(w *framing.Wall, stop bool) *framing.Wall {
+	for _, m := range s.meets {
+		if m.wall == w && m.stop == stop && m.other != nil {
+			return m.other
+		}
+	}
+	return nil
 }
 
 // Move is a wall whose line lies elsewhere than before.

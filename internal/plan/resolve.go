@@ -48,7 +48,7 @@ type setup struct {
 	shape         survey.Shape // the room, solved when a line asks for it
 	hidden        []framing.Hidden
 	joistList     []survey.Joist
-	badFloor      []framing.BadFloor
+	seenFloor     []framing.SeenFloor
 }
 
 // resolver reads a document's values and collects its faults.

@@ -7,6 +7,7 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/survey"
 )
 
 // setAssess checks what was asked and seen before cutting.
@@ -137,6 +138,14 @@ func (r *resolver) floorChecks(all []job.FloorCheck) {
 		path := fmt.Sprintf("assess.floor[%d]", i)
 		r.id(path+".id", x.ID, seen, 64)
 		r.word(path+".state", x.State, "sound", "soft", "rot", "damp", "insects", "missing-joist")
+		seen := framing.SeenFloor{Wall: x.Wall}
+		if x.State != "sound" && x.Mended == nil {
+			seen.Bad = floorSaid[x.State]
+		}
+		if len(x.Ends) > 0 {
+			r.floorPlace(path, x, seen)
+			continue
+		}
 		from, ok1 := r.must(path+".from", x.From)
 		to, ok2 := r.must(path+".to", x.To)
 		wall := r.wallOf[x.Wall]
@@ -145,10 +154,28 @@ func (r *resolver) floorChecks(all []job.FloorCheck) {
 			r.faults.Add(path+".wall", "%q is no wall of this job", x.Wall)
 		case ok1 && ok2 && (from < 0 || to <= from || to > wall.Length):
 			r.faults.Add(path+".to", "give from and to along the wall, which is %s long", r.write(wall.Length))
-		case x.State != "sound" && x.Mended == nil:
-			r.badFloor = append(r.badFloor, framing.BadFloor{Wall: x.Wall, From: from, To: to, What: floorSaid[x.State]})
+		default:
+			seen.From, seen.To, seen.Ends = from, to, [2]survey.Point{wall.At(from), wall.At(to)}
+			r.seenFloor = append(r.seenFloor, seen)
 		}
 	}
+}
+
+// floorPlace is a stretch of floor that stayed where it was looked at, when
+// its wall moved away.
+func (r *resolver) floorPlace(path string, x job.FloorCheck, seen framing.SeenFloor) {
+	if len(x.Ends) != 2 || x.Wall != "" || x.From != "" || x.To != "" {
+		r.faults.Add(path+".ends", "give two places on the plan, or a wall with from and to")
+		return
+	}
+	for i, p := range x.Ends {
+		across, up, ok := r.point(fmt.Sprintf("%s.ends[%d]", path, i), p)
+		if !ok {
+			return
+		}
+		seen.Ends[i] = dot(across, up)
+	}
+	r.seenFloor = append(r.seenFloor, seen)
 }
 
 var floorSaid = map[string]string{"soft": "soft boards", "rot": "rot", "damp": "damp", "insects": "insects", "missing-joist": "a joist is missing"}

@@ -759,14 +759,17 @@ export interface components {
         };
         FloorCheck: {
             cause?: string;
-            from: string;
+            /** @description Both ends on the plan, in place of wall, from and to. */
+            ends?: components["schemas"]["Place"][];
+            /** @description Station. */
+            from?: string;
             id: string;
             /** @description Cut back, spliced and patched flush. */
             mended?: components["schemas"]["Signed"];
             /** @enum {string} */
             state: "sound" | "soft" | "rot" | "damp" | "insects" | "missing-joist";
-            to: string;
-            wall: string;
+            to?: string;
+            wall?: string;
         };
         Foot: {
             floor: string;
@@ -1830,7 +1833,7 @@ export interface components {
         PlanTapeTo: {
             /** @description The wall it is taken along. */
             along?: string;
-            /** @description Corner, or the face it is taken off. */
+            /** @description Corner, or the wall whose face it is taken off or whose line it is taken along. */
             from: string;
             /** @enum {string} */
             to: "start" | "end";
@@ -1890,7 +1893,7 @@ export interface components {
              * @enum {string}
              */
             body: "left" | "right";
-            /** @description Square-up diagonals: with the ends right they read this. */
+            /** @description Square-up diagonals, and stations along the new walls it comes up to: with the ends right they read this. */
             check: components["schemas"]["PlanTapeTo"][];
             from: components["schemas"]["Place"];
             furring?: components["schemas"]["PlanFurring"];

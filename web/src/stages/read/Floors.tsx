@@ -15,6 +15,8 @@ const states: Record<State, string> = {
   insects: "insects",
   "missing-joist": "missing joist",
 };
+const bare = (t: string) => t.replace(/ (in|mm)$/, "");
+const said = (p: { x?: string; y?: string }) => `${bare(p.x ?? "")} across, ${bare(p.y ?? "")} up`;
 const look: Record<string, string> = { sound: "is-ready", bad: "is-stop" };
 
 /** The floor's soundness along each new line: no plate goes on a bad floor. */
@@ -23,10 +25,10 @@ export function Floors({ room }: { room: Room }) {
   const { assess, keep } = useAssess();
   const d = job.document;
   const checks = assess.floor ?? [];
+  const stayed = checks.filter((c) => c.ends);
   const [wall, setWall] = useState<string>();
   const line = room.assess.floors.find((f) => f.wall === wall);
   const long = plan.plan.walls.find((w) => w.id === wall)?.length ?? "";
-  const bare = (t: string) => t.replace(/ (in|mm)$/, "");
   const [state, setState] = useState<State>("sound");
   const [from, setFrom] = useState("0");
   const [to, setTo] = useState("");
@@ -56,28 +58,7 @@ export function Floors({ room }: { room: Room }) {
           {checks
             .filter((c) => c.wall === wall)
             .map((c) => (
-              <div key={c.id} className="floor-check">
-                <span className="grow">
-                  {bare(c.from)} to {bare(c.to)}: {states[c.state]}
-                  {c.mended && `, mended by ${c.mended.by}`}
-                </span>
-                {c.state !== "sound" && !c.mended && (
-                  <Do
-                    go={() =>
-                      keep("mended", {
-                        floor: checks.map((x) =>
-                          x === c ? { ...c, mended: { by: "the crew", at: new Date().toISOString().slice(0, 10) } } : x,
-                        ),
-                      })
-                    }
-                  >
-                    Mended
-                  </Do>
-                )}
-                <button type="button" className="fix" onClick={() => keep("floor", { floor: checks.filter((x) => x !== c) })}>
-                  take out
-                </button>
-              </div>
+              <Check key={c.id} of={c} where={`${bare(c.from ?? "")} to ${bare(c.to ?? "")}`} checks={checks} keep={keep} />
             ))}
           <div className="fields">
             <LengthField label="From" value={from} units={d.units} mark={d.mark} change={setFrom} />
@@ -97,6 +78,51 @@ export function Floors({ room }: { room: Room }) {
           </div>
         </div>
       )}
+      {stayed.length > 0 && (
+        <div className="floor-entry">
+          <p className="quiet">Looked at for a wall that has moved since. It holds for whatever wall comes over it.</p>
+          {stayed.map((c) => (
+            <Check key={c.id} of={c} where={(c.ends ?? []).map(said).join(" to ")} checks={checks} keep={keep} />
+          ))}
+        </div>
+      )}
     </section>
+  );
+}
+
+type FloorCheck = NonNullable<Assess["floor"]>[number];
+
+interface CheckProps {
+  of: FloorCheck;
+  where: string;
+  checks: FloorCheck[];
+  keep: ReturnType<typeof useAssess>["keep"];
+}
+
+/** One stretch that was looked at. */
+function Check({ of: c, where, checks, keep }: CheckProps) {
+  return (
+    <div className="floor-check">
+      <span className="grow">
+        {where}: {states[c.state]}
+        {c.mended && `, mended by ${c.mended.by}`}
+      </span>
+      {c.state !== "sound" && !c.mended && (
+        <Do
+          go={() =>
+            keep("mended", {
+              floor: checks.map((x) =>
+                x === c ? { ...c, mended: { by: "the crew", at: new Date().toISOString().slice(0, 10) } } : x,
+              ),
+            })
+          }
+        >
+          Mended
+        </Do>
+      )}
+      <button type="button" className="fix" onClick={() => keep("floor", { floor: checks.filter((x) => x !== c) })}>
+        take out
+      </button>
+    </div>
   );
 }
