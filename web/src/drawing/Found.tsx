@@ -31,8 +31,12 @@ export function Found({ room, f, clip, chosen, face, above }: FoundProps) {
           <polygon points={points(f, z.outline)} className="zone" />
           <title>{z.said}</title>
           {f.k > 0.09 && (
-            <text x={f.x(middle(z.outline).x)} y={f.y(middle(z.outline).y) + 5} textAnchor="middle" className="tag">
-              {z.said}
+            <text y={f.y(middle(z.outline).y) - 4} textAnchor="middle" className="tag">
+              {[z.said.replace(z.id, "").trim(), z.id].map((part, i) => (
+                <tspan key={part} x={f.x(middle(z.outline).x)} dy={i * 17}>
+                  {part}
+                </tspan>
+              ))}
             </text>
           )}
         </g>

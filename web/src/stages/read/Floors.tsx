@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Assess, Room } from "../../api/client";
 import { newId } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
+import { Said } from "../../drawing/Len";
 import { LengthField } from "../../entry/LengthField";
 import { Do, useAssess } from "./Assess";
 
@@ -46,7 +47,10 @@ export function Floors({ room }: { room: Room }) {
             <button type="button" className="row-button" aria-expanded={f.wall === wall} onClick={() => open(f.wall)}>
               <b>{f.wall}</b>
               <span className="grow">
-                <b className={look[f.state] ?? "is-held"}>{f.state}</b> <span className="quiet">{f.text}</span>
+                <b className={look[f.state] ?? "is-held"}>{f.state}</b>{" "}
+                <span className="quiet">
+                  <Said text={f.text} />
+                </span>
               </span>
             </button>
           </li>

@@ -1,5 +1,6 @@
 import { IconArrowRight, IconCheck } from "@tabler/icons-react";
 import type { NextStep, Room } from "../../api/client";
+import { Said } from "../../drawing/Len";
 
 /** What to measure, the most useful first; enough when nothing waits. */
 export function NextList({ room, follow }: { room: Room; follow: (n: NextStep) => void }) {
@@ -24,7 +25,9 @@ export function NextList({ room, follow }: { room: Room; follow: (n: NextStep) =
         {room.next.slice(0, 5).map((n) => (
           <li key={n.text}>
             <button type="button" onClick={() => follow(n)}>
-              <span>{n.text}</span>
+              <span>
+                <Said text={n.text} />
+              </span>
               <small className={n.frees > 0 || n.what === "tie" ? "is-held" : "quiet"}>
                 {n.frees > 0 ? `frees ${n.frees}` : n.pins ? `pins ${n.pins}` : ""}
               </small>
