@@ -114,7 +114,7 @@ func firstFit(lumber string, pieces []Piece, stock []measure.Length, open, kerf 
 			sticks = append(sticks, Stick{Lumber: lumber, Pieces: []Piece{p}})
 			left = append(left, max(open, shortest(stock, p.Length))-p.Length)
 		}
-		for start < len(left) && left[start] <= pieces[len(pieces)-1].Length {
+		for start < len(left) && left[start]-kerf < pieces[len(pieces)-1].Length {
 			start++
 		}
 	}

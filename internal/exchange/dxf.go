@@ -176,7 +176,7 @@ func entities(r io.Reader, each func(entity)) ([]string, job.Faults) {
 	text := bufio.NewReaderSize(limited, 64<<10)
 	head, _ := text.Peek(64)
 	switch {
-	case bytes.HasPrefix(head, []byte("AutoCAD Binary DXF")), bytes.IndexByte(head, 0) >= 0:
+	case bytes.IndexByte(head, 0) >= 0: // a binary drawing
 		faults.Add("line 1", "a binary drawing, or no text: save it as DXF text (ASCII)")
 		return nil, faults
 	case len(bytes.TrimSpace(head)) == 0:

@@ -189,7 +189,7 @@ func TestDrawingsThatCannotBeTaken(t *testing.T) {
 		"truncated":          {strings.NewReader(drawing(square)[:60]), "A", "m", "truncated"},
 		"in mid group":       {strings.NewReader("0\nSECTION\n2\nENTITIES\n0\nLINE\n10\n"), "A", "m", "truncated"},
 		"no drawing":         {strings.NewReader("hello\nworld\n"), "A", "m", "no DXF text"},
-		"binary":             {strings.NewReader("AutoCAD Binary DXF\r\n\x1a\x00"), "A", "m", "binary"},
+		"binary":             {strings.NewReader("Binary DXF\r\n\x1a\x00"), "A", "m", "binary"},
 		"a number that's no": {strings.NewReader(drawing("0\nLINE\n8\nA\n10\nabc\n")), "A", "m", "no coordinate"},
 		"endless":            {io.MultiReader(strings.NewReader("0\nSECTION\n2\nENTITIES\n"), endless{"999\na comment that goes on and on\n"}), "A", "m", "larger than"},
 		"endless lines":      {io.MultiReader(strings.NewReader("0\nSECTION\n2\nENTITIES\n"), endless{line("A", 0, 0, 1, 1)}), "A", "m", "larger than"},
