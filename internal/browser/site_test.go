@@ -99,8 +99,18 @@ func TestThePhoneNeverScrollsSideways(t *testing.T) {
 	// what is touched on site is large enough for a glove
 	v.goes("/jobs/" + id + "/read?wall=A")
 	v.until(`document.querySelector('.keypad')`)
-	small := v.reads(`[...document.querySelectorAll('.keypad button, .walls button, .readings button, .pole a')].filter(b => b.getClientRects().length && b.getBoundingClientRect().height < 47.5).map(b => (b.getAttribute('aria-label') || b.innerText) + ' ' + b.getBoundingClientRect().height).join('; ')`)
-	assert.Empty(t, small, "targets under 48 px")
+	small := func() string {
+		return v.reads(`[...document.querySelectorAll('main button, main a, main summary, main label:has(> input[type=radio]), main label[data-active], main input, main select, .pole a')].filter(b => b.getClientRects().length && !b.closest('.tray') && b.type !== 'radio' && b.type !== 'checkbox' && b.getBoundingClientRect().height < 47.5).map(b => b.tagName + ' ' + (b.getAttribute('aria-label') || b.innerText || b.id) + ' ' + b.getBoundingClientRect().height).join('; ')`)
+	}
+	assert.Empty(t, small(), "targets under 48 px")
+	for _, side := range []string{"strike", "decide", "plates"} {
+		v.goes("/jobs/" + id + "/line?wall=D&side=" + side)
+		v.until(`document.querySelector('.snap, .advice, .against')`)
+		assert.Empty(t, small(), "targets under 48 px on the side %s", side)
+	}
+	v.presses("Place it otherwise", "Lumber and plates")
+	v.until(`document.querySelector('.line-form details[open]')`)
+	assert.Empty(t, small(), "targets under 48 px in the form")
 }
 
 func TestTheKeypadWritesFractions(t *testing.T) {

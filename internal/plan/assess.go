@@ -227,7 +227,8 @@ func (s *setup) floorAlong(w *framing.Wall) FloorAlong {
 	var seen []stretch
 	for _, f := range s.seenFloor {
 		from, to, ok := f.On(w)
-		if !ok {
+		another := f.Wall != "" && f.Wall != w.ID
+		if !ok || another && f.Bad == "" { // that its neighbour's floor is sound says little of its own
 			continue
 		}
 		if f.Bad != "" {

@@ -3,6 +3,7 @@ import { IconX } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Assess, Room } from "../../api/client";
 import { newId } from "../../api/hooks";
+import { Len, Said } from "../../drawing/Len";
 import { Do, useAssess } from "./Assess";
 
 type Wanted = NonNullable<Assess["wanted"]>[number];
@@ -29,7 +30,7 @@ export function Others({ room }: { room: Room }) {
           {room.assess.wanted.map((x) => (
             <li key={x.id}>
               <span className="grow">
-                {x.text}{" "}
+                <Said text={x.text} />{" "}
                 <b className={x.fits === "yes" ? "is-ready" : x.fits === "no" ? "is-stop" : "is-held"}>
                   {x.fits === "yes" ? "fits" : x.fits === "no" ? "doesn't fit" : "not known"}
                 </b>
@@ -68,7 +69,8 @@ export function Others({ room }: { room: Room }) {
           {room.assess.probes.map((p) => (
             <li key={p.id}>
               <span className="grow">
-                <b>{probes.find((x) => x.id === p.id)?.where}</b>: {p.bites} lies {p.depth} deep; a screw of {p.screw} or more.
+                <b>{probes.find((x) => x.id === p.id)?.where}</b>: {p.bites} lies <Len text={p.depth} /> deep; a screw of{" "}
+                <Len text={p.screw} /> or more.
               </span>
               <Out label={p.id} go={() => keep("probe", { probes: probes.filter((x) => x.id !== p.id) })} />
             </li>
@@ -76,7 +78,8 @@ export function Others({ room }: { room: Room }) {
           {room.assess.pockets.map((p) => (
             <li key={p.id}>
               <span className="grow">
-                <b>Pocket {p.id}</b>: infill {p.width} wide, {p.height} high (the smallest gauged, less the allowance).
+                <b>Pocket {p.id}</b>: infill <Len text={p.width} /> wide, <Len text={p.height} /> high (the smallest gauged, less
+                the allowance).
               </span>
               <Out label={p.id} go={() => keep("pocket", { pockets: pockets.filter((x) => x.id !== p.id) })} />
             </li>
