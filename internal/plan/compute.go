@@ -72,7 +72,7 @@ func (s *setup) compute(heights func(*framing.Wall) framing.Heights) Plan {
 
 func (s *setup) writeWall(f *framing.Framed) Wall {
 	u := s.rules.Units
-	out := Wall{ID: f.Wall.ID, Length: u.Write(f.Wall.Length), Members: []Member{}, Marks: []Mark{}, Findings: []Finding{}}
+	out := Wall{ID: f.Wall.ID, Length: u.Write(f.Wall.Length), Said: u.Say(f.Wall.Length, s.rules.Mark/2), Members: []Member{}, Marks: []Mark{}, Findings: []Finding{}}
 	for _, m := range f.Members {
 		w := Member{
 			ID: m.ID, Kind: string(m.Kind), Lumber: m.Lumber.ID, From: u.Write(m.From), To: u.Write(m.To),

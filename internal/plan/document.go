@@ -38,6 +38,7 @@ type Plan struct {
 type Wall struct {
 	ID       string        `json:"id"`
 	Length   string        `json:"length"`
+	Said     string        `json:"said" doc:"Its length as it is read out, to half a mark."`
 	Line     *WallLine     `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
 	Against  []AgainstSaid `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`
 	Meets    []Meeting     `json:"meets,omitempty" nullable:"false" doc:"What its two ends meet."`

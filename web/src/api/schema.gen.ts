@@ -1873,6 +1873,8 @@ export interface components {
             members: components["schemas"]["PlanMember"][];
             /** @description How its plates are cut, notched and tied. */
             plates?: components["schemas"]["PlanPlatesSaid"];
+            /** @description Its length as it is read out, to half a mark. */
+            said: string;
         };
         PlanWallJudged: {
             /** @description Posts that aren't followed to solid ground. */

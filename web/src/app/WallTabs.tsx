@@ -36,7 +36,7 @@ export function WallTabs({ chosen, choose, more, children }: Props) {
         >
           <span>
             {w.id} {w.name ? `${w.name.toLowerCase()}, ` : ""}
-            <Len text={plan.plan.walls[i]?.length ?? ""} />
+            <Len text={plan.plan.walls[i]?.said ?? ""} />
           </span>
         </Button>
       ))}

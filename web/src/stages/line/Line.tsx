@@ -95,7 +95,7 @@ function Lines({ room }: { room: Room }) {
         {form && <p className="relief-key quiet">Touch a wall on the plan to go by its face.</p>}
         <div className="print-only">
           <h2>{job.document.name}: snap sheet</h2>
-          {plan.plan.walls.map((one) => one.line && <SnapSheet key={one.id} id={one.id} line={one.line} length={one.length} />)}
+          {plan.plan.walls.map((one) => one.line && <SnapSheet key={one.id} id={one.id} line={one.line} length={one.said} />)}
         </div>
       </div>
       <div className="room-side no-print">
@@ -162,7 +162,7 @@ function Lines({ room }: { room: Room }) {
             />
             {tab === "strike" &&
               (worked.line ? (
-                <SnapSheet id={w.id} line={worked.line} length={worked.length} />
+                <SnapSheet id={w.id} line={worked.line} length={worked.said} />
               ) : (
                 <Text className="quiet">With three corners taped, both its ends are given here as tape distances.</Text>
               ))}
