@@ -93,10 +93,16 @@ export function Sum({ member: m, tape, give, mark, close, read }: Props) {
           </>
         )}
       </div>
-      {m.why && <div className="quiet">{m.why}</div>}
+      {m.why && (
+        <div className="quiet">
+          <Said text={m.why} />
+        </div>
+      )}
       {m.frees && (
         <div className="finding warn">
-          <b>{m.frees.text}</b>
+          <b>
+            <Said text={m.frees.text} />
+          </b>
           {read && <Link to={read}>Take that reading</Link>}
         </div>
       )}

@@ -9,7 +9,7 @@ import { StageCards } from "../../app/StageCards";
 import { Empty } from "../../app/States";
 import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
-import { Len } from "../../drawing/Len";
+import { Len, Said } from "../../drawing/Len";
 import "./cut.css";
 import { Saw } from "./Saw";
 import { Wood } from "./Wood";
@@ -159,7 +159,9 @@ export default function Cut() {
                       </div>
                     ))}
                   {c.state !== "ready" && (
-                    <div className={c.state === "blocked" ? "is-stop narrow-state" : "is-held narrow-state"}>{c.held}</div>
+                    <div className={c.state === "blocked" ? "is-stop narrow-state" : "is-held narrow-state"}>
+                      <Said text={c.held ?? ""} />
+                    </div>
                   )}
                 </td>
                 <td className={`wide-only ${c.state === "ready" ? "is-ready" : c.state === "blocked" ? "is-stop" : "is-held"}`}>

@@ -4,6 +4,7 @@ import { useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { useUndo } from "../../app/undo";
+import { Said } from "../../drawing/Len";
 
 interface Props {
   findings: Finding[];
@@ -34,15 +35,15 @@ export function Findings({ findings, choose, read }: Props) {
       {findings.map((f) => (
         <div key={f.code + (f.at ?? "") + f.text} className={`finding ${f.level}`}>
           <b className={f.level === "stop" ? "is-stop" : f.level === "warn" ? "is-held" : ""}>
-            {words[f.level as keyof typeof words]}: {f.text}
+            {words[f.level as keyof typeof words]}: <Said text={f.text} />
           </b>
           {f.apply ? (
             <button type="button" className="fix" onClick={() => apply(f)}>
-              {f.fix}
+              <Said text={f.fix} />
             </button>
           ) : (
             <>
-              {f.fix}
+              <Said text={f.fix} />
               {f.members?.[0] && (
                 <button type="button" className="fix shows" onClick={() => choose(f.members?.[0] ?? "")}>
                   Show {f.members[0]}
