@@ -9,6 +9,6 @@ export default defineConfig({
     chunkSizeWarningLimit: 1800,
     rolldownOptions: { input: ["index.html", "reference.html"] },
   },
-  test: { pool: "threads", maxWorkers: 2 },
+  test: { pool: "threads", maxWorkers: 2, testTimeout: 60_000 },
   server: { proxy: { "/api": "http://127.0.0.1:8080" } },
 });

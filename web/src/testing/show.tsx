@@ -1,9 +1,10 @@
 import { MantineProvider } from "@mantine/core";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { cleanup, render } from "@testing-library/react";
+import { cleanup, configure, render } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { afterEach } from "vitest";
 
+configure({ asyncUtilTimeout: 20_000 }); // a busy machine is no fault
 afterEach(cleanup);
 
 /** Puts a part of the interface on a page of its own. */
