@@ -16,12 +16,13 @@ type Usual struct {
 	Rules   job.Rules     `json:"rules" doc:"The job's rules with every default filled in."`
 	Doors   []job.Opening `json:"doors" nullable:"false" doc:"For each wall, a usual door at its middle, under a free id."`
 	Bottom  []string      `json:"bottom" nullable:"false" doc:"Bottom plates that a new wall is offered; none where its own lumber does."`
+	Tops    int           `json:"tops" doc:"Top plates that a new wall is offered: one is usual for partitions."`
 	ByPlace []string      `json:"byPlace" nullable:"false" doc:"Ids of all readings along walls, by wall and station."`
 }
 
 // UsualOf fills in a job's defaults. A job with faults gives an empty answer.
 func UsualOf(d job.Document) Usual {
-	out := Usual{Doors: []job.Opening{}, Bottom: []string{}, ByPlace: []string{}}
+	out := Usual{Tops: 1, Doors: []job.Opening{}, Bottom: []string{}, ByPlace: []string{}}
 	s, faults := resolve(d)
 	if faults != nil {
 		return out

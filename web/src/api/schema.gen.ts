@@ -1856,6 +1856,11 @@ export interface components {
             mark: string;
             /** @description The job's rules with every default filled in. */
             rules: components["schemas"]["Rules"];
+            /**
+             * Format: int64
+             * @description Top plates that a new wall is offered: one is usual for partitions.
+             */
+            tops: number;
         };
         PlanWall: {
             /** @description What to decide about its line, each with fixes that can be done at a touch. */

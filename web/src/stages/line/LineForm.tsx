@@ -9,19 +9,9 @@ import { useUndo } from "../../app/undo";
 import { LengthField } from "../../entry/LengthField";
 import { NumberField } from "../../entry/NumberField";
 import { Compared } from "./Compared";
+import { ways } from "./choices";
 import { LineMore } from "./LineMore";
 import { tidy } from "./tidy";
-
-const ways: { value: Line["by"]; label: string }[] = [
-  { value: "parallel", label: "parallel to" },
-  { value: "square", label: "square off" },
-  { value: "clear", label: "so much clear of" },
-  { value: "in-line", label: "in line with the finish of" },
-  { value: "centred", label: "centred between" },
-  { value: "furring", label: "as furring before" },
-  { value: "leg", label: "as the next leg after" },
-  { value: "through", label: "through two marks" },
-];
 
 interface Props {
   wall?: Wall;
@@ -44,7 +34,7 @@ export function LineForm({ wall, room, picked, close }: Props) {
   const [mark, setMark] = useState(wall?.id ?? freeMark(d));
   const [lumber, setLumber] = useState(wall?.lumber ?? d.lumber?.[0]?.id ?? "");
   const [bottom, setBottom] = useState(wall ? (wall.bottom?.[0] ?? "") : (plan.usual.bottom[0] ?? ""));
-  const [tops, setTops] = useState(wall?.top?.length ?? 1);
+  const [tops, setTops] = useState(wall?.top?.length ?? plan.usual.tops);
   const [body, setBody] = useState<string>(wall?.line ? (wall.body ?? "") : "");
   const [l, setL] = useState<Line>(
     wall?.line ??

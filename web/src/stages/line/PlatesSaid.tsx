@@ -9,6 +9,7 @@ import { useUndo } from "../../app/undo";
 import { Len, Said } from "../../drawing/Len";
 import { LengthField } from "../../entry/LengthField";
 import { Against } from "./Against";
+import { fixings } from "./choices";
 
 /** How the plates are cut, tied and fixed, and what waits. */
 export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
@@ -96,16 +97,6 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
   );
 }
 
-const kinds = [
-  { value: "", label: "as usual" },
-  { value: "screw", label: "screws" },
-  { value: "nail", label: "nails" },
-  { value: "pin", label: "powder-driven pins" },
-  { value: "bolt", label: "expansion bolts" },
-  { value: "resin", label: "resin anchors" },
-  { value: "adhesive", label: "adhesive" },
-];
-
 /** What a plate is fixed with; its bite follows from its length. */
 function FixWith({ label, now, keep }: { label: string; now?: Fixing; keep: (f?: Fixing) => Promise<unknown> }) {
   const { job } = useJobContext();
@@ -127,7 +118,7 @@ function FixWith({ label, now, keep }: { label: string; now?: Fixing; keep: (f?:
       <NativeSelect
         label={label}
         value={f.by ?? ""}
-        data={kinds}
+        data={fixings}
         onChange={(e) => send(e.currentTarget.value ? { ...f, by: e.currentTarget.value as Fixing["by"] } : {})}
       />
       {more && (

@@ -1,0 +1,24 @@
+import type { Fixing, Line } from "../../api/client";
+
+/** The ways a line is placed, as people say them. */
+export const ways: { value: Line["by"]; label: string }[] = [
+  { value: "parallel", label: "parallel to" },
+  { value: "square", label: "square off" },
+  { value: "clear", label: "so much clear of" },
+  { value: "in-line", label: "in line with the finish of" },
+  { value: "centred", label: "centred between" },
+  { value: "furring", label: "as furring before" },
+  { value: "leg", label: "as the next leg after" },
+  { value: "through", label: "through two marks" },
+];
+
+/** What a plate may be fixed with. */
+export const fixings: { value: NonNullable<Fixing["by"]> | ""; label: string }[] = [
+  { value: "", label: "as usual" },
+  { value: "screw", label: "screws" },
+  { value: "nail", label: "nails" },
+  { value: "pin", label: "powder-driven pins" },
+  { value: "bolt", label: "expansion bolts" },
+  { value: "resin", label: "resin anchors" },
+  { value: "adhesive", label: "adhesive" },
+];
