@@ -99,17 +99,26 @@ func consequences(d job.Document, p Plan, id string) []Compared {
 	return nil
 }
 
-// widestDoor is the widest leaf that the run has room for: less a king and a
-// jack each side, less the usual 2 in or 80 mm for jambs and gaps.
+// widestDoor is the widest leaf that the wall has room for, clear of walls that
+// butt it: the longest such run less a king and a jack each side, less the usual
+// 2 in or 80 mm for jambs and gaps. Usual practice (the work, step 5).
 func (s *setup) widestDoor(w *framing.Wall) Compared {
 	u := s.rules.Units
+	run, last := measure.Length(0), measure.Length(0)
+	for _, j := range append(w.Joins[:len(w.Joins):len(w.Joins)], framing.Join{From: w.Length}) {
+		run, last = max(run, j.From-last), max(last, j.To)
+	}
+	what := "length"
+	if run < w.Length {
+		what = "longest run clear of walls that butt it"
+	}
 	uprights, jambs := 4*w.Lumber.Thickness, u.Pick(2*measure.Inch, 80*mm)
 	out := Compared{What: "widest door leaf", There: "none", How: []Line{
-		{What: "length", Value: u.Write(w.Length.Nearest(s.rules.Mark))},
+		{What: what, Value: u.Write(run.Nearest(s.rules.Mark))},
 		{What: "king and jack each side", Value: u.Write(-uprights)},
 		{What: "jambs, gaps and shims, as usual", Value: u.Write(-jambs)},
 	}}
-	if door := w.Length - uprights - jambs; door > 0 {
+	if door := run - uprights - jambs; door > 0 {
 		out.There = s.say(door)
 	}
 	return out

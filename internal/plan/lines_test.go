@@ -286,6 +286,11 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 	assert.Equal(t, [2]string{"5", "0"}, got["blocks between joists"], "between two; then right under one")
 	assert.Equal(t, [2]string{"1 wide", "no"}, got["sliver of board"])
 	assert.Equal(t, [2]string{"89", "102"}, got["widest door leaf"])
+	for _, r := range c.Rows {
+		if r.What == "widest door leaf" || r.What == "sliver of board" {
+			require.NotEmpty(t, r.How, r.What)
+		}
+	}
 	there.Walls[0].Line.At = "900 in"
 	_, err = Compare(d, there, "A", nothingCut)
 	assert.ErrorContains(t, err, "inside the room")
@@ -294,6 +299,35 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 	c, err = Compare(d, there, "B", nothingCut)
 	require.NoError(t, err)
 	assert.Empty(t, c.Rows[0].Now, "it isn't there yet")
+}
+
+// A door stands clear of the walls that butt: the longest run between them
+// counts, and its sum says so.
+func TestTheWidestDoorStandsClearOfWallsThatButt(t *testing.T) {
+	d := laid(leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "140 in"}}}})
+	widest := func(d job.Document) Compared {
+		c, err := Compare(d, d, "A", nothingCut)
+		require.NoError(t, err)
+		for _, r := range c.Rows {
+			if r.What == "widest door leaf" {
+				return r
+			}
+		}
+		return Compared{}
+	}
+	assert.Equal(t, "132", widest(d).There, "140 less 4 x 1 1/2 less 2")
+	// two stub walls off side 1 butt A; each is 3 1/2 deep
+	for id, at := range map[string]string{"B": "40 in", "C": "100 in"} {
+		d.Walls = append(d.Walls, job.Wall{ID: id, Lumber: "2x4", Line: &job.Line{By: "square", Face: "side 1", At: at, Stop: &job.LineEnd{Face: "A"}}})
+	}
+	split := widest(d)
+	assert.Equal(t, "longest run clear of walls that butt it", split.How[0].What)
+	run, err := measure.Read(split.How[0].Value, measure.Imperial)
+	require.NoError(t, err)
+	assert.InDelta(t, 60-3.5, run.Inches(), 0.6, "between the two")
+	door, err := measure.Read(split.There, measure.Imperial)
+	require.NoError(t, err)
+	assert.InDelta(t, run.Inches()-8, door.Inches(), 1./16)
 }
 
 // Every figure of the snap sheet opens how it came about, and the last line of
