@@ -141,7 +141,7 @@ func TestTheRoomGoesOutAsADrawingAndComesBack(t *testing.T) {
 	out.Reset()
 	require.NoError(t, exchange.WriteSVG(&out, room, `A "room" & <more>`))
 	assert.Contains(t, out.String(), "A &quot;room&quot; &amp; &lt;more&gt;")
-	assert.Contains(t, out.String(), `class="room"`)
+	assert.Contains(t, out.String(), `<g id="room"`)
 }
 
 func drawing(entities string) string {
