@@ -2,6 +2,8 @@ package framing
 
 import (
 	"fmt"
+	"slices"
+	"sort"
 
 	"homalos/internal/measure"
 	"homalos/internal/survey"
@@ -105,6 +107,7 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 		a.Bite = a.Anchor.Length - plates[len(plates)-1].Thickness
 	}
 	defer func() {
+		sort.SliceStable(a.Fixings, func(i, j int) bool { return a.Fixings[i].At < a.Fixings[j].At })
 		for _, x := range a.Fixings {
 			a.Count += x.Count
 		}
@@ -143,13 +146,22 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 			a.Short = append(a.Short, s)
 		}
 		fixings, even := a.places(s, f, rules, found)
-		a.Fixings = append(a.Fixings, fixings...)
+		for _, x := range fixings {
+			if !a.nearOne(x.At, rules.endFixing()) { // the one joist there has its two
+				a.Fixings = append(a.Fixings, x)
+			}
+		}
 		what := "fixings"
 		if len(stubs) > 1 {
 			what = fmt.Sprintf("fixings from %s to %s", rules.Units.Say(s[0], rules.Mark), rules.Units.Say(s[1], rules.Mark))
 		}
 		a.How = append(a.How, laid(what, s[0], s[1], rules.endFixing(), even)...)
 	}
+}
+
+// nearOne says whether there is a fixing at a joist or block so near.
+func (a *Against) nearOne(at, near measure.Length) bool {
+	return slices.ContainsFunc(a.Fixings, func(x Fixing) bool { return x.Count == 2 && (x.At-at).Abs() < near })
 }
 
 func (a *Against) blockPlaces() []measure.Length {
