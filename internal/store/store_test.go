@@ -10,6 +10,7 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"homalos/internal/job"
 	"homalos/internal/plan"
@@ -187,4 +188,56 @@ func TestATickStandsUntilItIsTakenBack(t *testing.T) {
 	require.NoError(t, s.Delete(ctx, id))
 	_, err = s.Job(ctx, id)
 	assert.ErrorIs(t, err, store.ErrNotFound)
+}
+
+// Whatever is said of lines, ends, fixings and floors comes back as it was
+// said: nothing falls between the columns.
+func TestWhateverIsSaidOfALineComesBack(t *testing.T) {
+	t.Parallel()
+	s := storetest.Open(t).ForCrew(store.BuiltInCrew)
+	n := 0
+	rapid.Check(t, func(t *rapid.T) {
+		inch := func(what string) string { return fmt.Sprint(rapid.IntRange(1, 90).Draw(t, what), " in") }
+		maybe := func(what string) bool { return rapid.Bool().Draw(t, what) }
+		place := func(what string) job.Place { return job.Place{X: inch(what + " x"), Y: inch(what + " y")} }
+		d := plan.Starter("any", "imperial")
+		d.Survey = &job.Survey{Corners: []job.Corner{{ID: "1"}, {ID: "2"}}, Walls: []job.ExistingWall{{ID: "old", From: "1", To: "2"}}}
+		l := &job.Line{By: rapid.SampledFrom([]string{"parallel", "square", "leg", "clear", "centred", "in-line", "furring", "through"}).Draw(t, "by"), Face: "old", At: inch("at")}
+		if maybe("taper") {
+			l.AtEnd, l.Follow = inch("at end"), rapid.SampledFrom([]string{"both", "start", "end"}).Draw(t, "follow")
+		}
+		if maybe("marks") {
+			l.Marks = []job.Place{place("mark 1"), place("mark 2")}
+		}
+		if maybe("start") {
+			l.Start = &job.LineEnd{Face: "old", Gap: inch("gap"), Past: maybe("past")}
+		}
+		if maybe("parts") {
+			l.Parts, l.From, l.Boards = []job.Part{{What: "bench", Length: inch("part")}, {Length: inch("other")}}, "stop", "both"
+		}
+		if maybe("also") {
+			l.Also = []job.AlsoAt{{Face: "old", At: inch("also")}}
+		}
+		if maybe("closes") {
+			l.Degrees, l.Turn, l.Closes = 67.5, "right", &job.Closes{Corner: "2"}
+		}
+		w := job.Wall{ID: "A", Name: "hall", Lumber: "2x4", Line: l, Membrane: maybe("membrane")}
+		if maybe("ends") {
+			w.Ends = []job.WallEnd{{End: "end", Style: "ladder"}, {End: "start", Tie: "strap"}}
+		}
+		if maybe("fixed") {
+			w.FixFloor, w.FixCeiling = &job.Fixing{By: "bolt", Length: inch("bolt"), Step: inch("step")}, &job.Fixing{By: "resin", Cure: 12.5}
+		}
+		if maybe("pending") {
+			w.Pending = []job.Pending{{From: inch("from"), To: inch("to"), What: "pipe to be moved"}}
+		}
+		d.Walls = []job.Wall{w}
+		if maybe("floor") {
+			d.Assess = &job.Assess{Floor: []job.FloorCheck{{ID: "a", State: "rot", Ends: []job.Place{place("end 1"), place("end 2")}}, {ID: "b", Wall: "A", From: inch("c"), To: inch("d"), State: "sound"}}}
+		}
+		n++
+		kept, err := s.Create(ctx, fmt.Sprintf("0190c0de-0000-7000-8000-%012d", n), d)
+		require.NoError(t, err)
+		require.Equal(t, string(job.Write(job.Canonical(d))), string(job.Write(kept.Document)))
+	})
 }
