@@ -175,3 +175,32 @@ func TestCornersCloseAtAnyDepth(t *testing.T) {
 		})
 	}
 }
+
+// Parts close on the wall's length, or say what is between: a leg begins
+// beyond the wood of the last one.
+func TestPartsCloseOnTheLength(t *testing.T) {
+	d := laid(leaning, map[string]job.Line{
+		"A": {By: "parallel", Face: "side 1", At: "40 in", Parts: []job.Part{{What: "cabinet", Length: "30 in"}, {Length: "21 3/4 in"}}, Boards: "both"},
+		"B": {By: "leg", Face: "A", Degrees: 67.5, Parts: []job.Part{{What: "bench", Length: "24 in"}}},
+		"C": {By: "leg", Face: "B", Parts: []job.Part{{Length: "30 in"}}},
+	})
+	p := computed(t, d)
+	for id, says := range map[string]string{"A": "board at both ends", "B": "the last leg's wood, which it begins beyond", "C": "the last leg's wood"} {
+		w := wallOf(t, p, id)
+		for _, s := range w.Line.Steps {
+			if s.Do != "Start to end reads" {
+				continue
+			}
+			total := 0.0
+			text := ""
+			for _, l := range s.Sum[:len(s.Sum)-1] {
+				total += inchesOf(t, l.Value)
+				text += l.What + "; "
+			}
+			assert.InDelta(t, inchesOf(t, w.Length), total, 1e-6, id)
+			assert.Contains(t, text, says)
+			assert.NotContains(t, text, "rounded")
+		}
+	}
+	assert.Equal(t, "52 3/4 in", wallOf(t, p, "A").Length, "30 + 21 3/4 + a board at both ends")
+}

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 
@@ -96,23 +97,32 @@ func (s *setup) lengthSum(w *framing.Wall) []Line {
 	return s.apart(ends[0], ends[1])
 }
 
+// partsSum adds up what a wall was said to be as long as. A leg's parts count
+// from corner to corner: what stands of the last leg comes off.
 func (s *setup) partsSum(l *job.Line, w *framing.Wall) []Line {
 	u := s.rules.Units
-	out := []Line{}
+	var out []Line
+	left := w.Length
+	add := func(what string, value measure.Length) {
+		out, left = append(out, Line{What: what, Value: u.Write(value)}), left-value
+	}
 	for _, p := range l.Parts {
 		if at, err := measure.Read(p.Length, u); err == nil {
-			what := p.What
-			if what == "" {
-				what = "part"
-			}
-			out = append(out, Line{What: what, Value: u.Write(at)})
+			add(cmp.Or(p.What, "part"), at)
 		}
 	}
 	switch l.Boards {
 	case "both":
-		out = append(out, Line{What: "board at both ends", Value: u.Write(2 * s.board)})
+		add("board at both ends", 2*s.board)
 	case "start", "stop":
-		out = append(out, Line{What: "board at one end", Value: u.Write(s.board)})
+		add("board at one end", s.board)
+	}
+	switch {
+	case left == 0:
+	case l.By == "leg":
+		add("the last leg's wood, which it begins beyond", left)
+	default:
+		add("rounded", left)
 	}
 	return append(out, Line{What: "all together", Value: u.Write(w.Length)})
 }
