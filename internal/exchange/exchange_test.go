@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"io"
 	"math"
-	"os"
 	"strings"
 	"testing"
 
@@ -21,14 +20,8 @@ import (
 
 func bindery(t *testing.T) (job.Document, plan.Room) {
 	t.Helper()
-	raw, err := os.ReadFile("../../demo/bindery.json")
-	require.NoError(t, err)
-	d, faults := job.Read(raw)
-	require.Empty(t, faults)
-	p, err := plan.Compute(d)
-	require.NoError(t, err)
-	room, err := plan.RoomOf(d, p)
-	require.NoError(t, err)
+	d := demoOf(t, "bindery")
+	_, room := roomFrom(t, d)
 	return d, room
 }
 

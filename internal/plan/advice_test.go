@@ -1,0 +1,165 @@
+package plan
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"homalos/internal/job"
+)
+
+func fixIDs(a Advice) []string {
+	var out []string
+	for _, f := range a.Fixes {
+		out = append(out, f.ID)
+	}
+	return out
+}
+
+func adviceOf(w Wall, code string) Advice {
+	for _, a := range w.Advice {
+		if a.Code == code {
+			return a
+		}
+	}
+	return Advice{}
+}
+
+func TestWhoRunsPastIsChangedAtATouch(t *testing.T) {
+	before := closet()
+	p := computed(t, before)
+	a := adviceOf(wallOf(t, p, "E"), "corner")
+	require.Contains(t, fixIDs(a), "past-end")
+	after, err := ApplyFix(before, "E", "past-end")
+	require.NoError(t, err)
+	q := computed(t, after)
+	long := func(p Plan, id string) float64 { return inchesOf(t, wallOf(t, p, id).Length) }
+	assert.InDelta(t, long(p, "E")+3.5, long(q, "E"), 1./32)
+	assert.InDelta(t, long(p, "D")-3.5, long(q, "D"), 1./32)
+	said := wallOf(t, q, "D").Meets
+	assert.Contains(t, said[len(said)-1].Text, "E runs past by 3 1/2, D butts it.")
+	back, err := ApplyFix(after, "D", "past-end")
+	require.NoError(t, err)
+	r := computed(t, back)
+	assert.InDelta(t, long(p, "E"), long(r, "E"), 1./32, "and back again")
+	assert.InDelta(t, long(p, "D"), long(r, "D"), 1./32)
+	_, err = ApplyFix(before, "E", "no-such-thing")
+	assert.ErrorContains(t, err, "isn't offered")
+}
+
+func TestMovedOntoWhatIsBehindIt(t *testing.T) {
+	d := closet()
+	d.Survey.Walls[0].Material, d.Survey.Walls[0].Studs = "timber", []string{"80 in", "96 in"}
+	p := computed(t, d)
+	a := adviceOf(wallOf(t, p, "E"), "behind")
+	require.Equal(t, []string{"to-stud-80", "to-stud-96"}, fixIDs(a))
+	moved, err := ApplyFix(d, "E", "to-stud-96")
+	require.NoError(t, err)
+	assert.Contains(t, adviceOf(wallOf(t, computed(t, moved), "E"), "behind").Text, "its stud at 96 stands behind it")
+	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: 180, First: job.Place{X: "0 in", Y: "54 in"}, At: []string{"0 in", "-16 in"}}}
+	p = computed(t, d)
+	joists := adviceOf(wallOf(t, p, "D"), "joists")
+	for _, a := range wallOf(t, p, "D").Advice {
+		if strings.Contains(a.Text, "ceiling joists") {
+			joists = a
+		}
+	}
+	require.Contains(t, fixIDs(joists), "under-ceiling", joists.Text)
+	under, err := ApplyFix(d, "D", "under-ceiling")
+	require.NoError(t, err)
+	q := computed(t, under)
+	assert.Equal(t, "under", wallOf(t, q, "D").Against[1].Lie)
+	assert.Empty(t, of2(wallOf(t, q, "D"), "block"))
+}
+
+// Whatever is offered can be done, changes the job, and leaves one that plans;
+// what it moved lies in the walls that it names.
+func TestEveryFixThatIsOfferedCanBeDone(t *testing.T) {
+	random := rand.New(rand.NewPCG(4, 16))
+	for range 8 {
+		inch := func(_ string, low, high int) string {
+			return fmt.Sprintf("%d/16 in", low*16+random.IntN((high-low)*16))
+		}
+		d := laid(leaning, map[string]job.Line{
+			"A": {By: "parallel", Face: "side 1", At: inch("off", 40, 70), AtEnd: inch("taper", 40, 70)},
+			"B": {By: "square", Face: "side 1", At: inch("station", 20, 150), Stop: &job.LineEnd{Face: "A"}},
+			"C": {By: "square", Face: "A back", At: inch("beyond", 20, 150)},
+		})
+		d.Survey.Walls[0].Material, d.Survey.Walls[0].Studs = "timber", []string{"20 in", "36 in", "52 in", "68 in", "84 in", "100 in"}
+		d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", First: job.Place{X: "0 in", Y: "20 in"}, Spacing: "16 in", Count: 9}}
+		d.Survey.Readings = closet().Survey.Readings
+		if random.IntN(2) == 0 {
+			for i := range d.Walls {
+				d.Walls[i].Top = []string{"2x4", "2x4"}
+			}
+		}
+		p, err := Compute(d)
+		require.NoError(t, err)
+		for _, w := range p.Walls {
+			seen := map[string]bool{}
+			for _, a := range w.Advice {
+				require.NotEmpty(t, a.Text)
+				for _, f := range a.Fixes {
+					require.False(t, seen[f.ID], "%s twice", f.ID)
+					seen[f.ID] = true
+					done, err := ApplyFix(d, w.ID, f.ID)
+					if err != nil {
+						require.Contains(t, err.Error(), "walls[", "a fix that can't be says which wall: %s", f.ID)
+						continue
+					}
+					require.False(t, job.Same(d, done), "%s changes nothing", f.ID)
+					_, err = Compute(done)
+					require.NoError(t, err, f.ID)
+				}
+			}
+		}
+	}
+}
+
+// A wall given by its two ends is moved as well, square to itself.
+func TestAWallGivenByItsEndsIsMovedToo(t *testing.T) {
+	d := laid(leaning, nil)
+	d.Walls = []job.Wall{{ID: "A", From: job.Place{X: "20 in", Y: "60 in"}, To: job.Place{X: "120 in", Y: "60 in"}, Lumber: "2x4", Top: []string{"2x4"}, Bottom: []string{"2x4"}}}
+	d.Survey.Readings = closet().Survey.Readings
+	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", First: job.Place{X: "0 in", Y: "57 in"}, At: []string{"0 in", "16 in"}}}
+	before := wallOf(t, computed(t, d), "A")
+	require.Equal(t, "between", before.Against[1].Lie)
+	var a Advice
+	for _, one := range before.Advice {
+		if strings.Contains(one.Text, "ceiling joists") {
+			a = one
+		}
+	}
+	require.Equal(t, []string{"under-ceiling"}, fixIDs(a))
+	assert.Contains(t, a.Fixes[0].Text, "to the right)")
+	moved, err := ApplyFix(d, "A", "under-ceiling")
+	require.NoError(t, err)
+	after := wallOf(t, computed(t, moved), "A")
+	assert.Equal(t, "under", after.Against[1].Lie)
+	assert.Equal(t, before.Length, after.Length)
+	assert.Equal(t, "20 in", after.Line.From.X, "square to itself")
+}
+
+// An opening wider than the longest stick leaves a joint nowhere to lie: a longer stick has none.
+func TestAPlateWhoseJointFindsNoStud(t *testing.T) {
+	d := laid(leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "40 in", Parts: []job.Part{{Length: "142 in"}}}})
+	d.Survey.Readings = closet().Survey.Readings
+	for i := range d.Lumber {
+		d.Lumber[i].Stock = []string{"96 in"}
+	}
+	d.Walls[0].Openings = []job.Opening{{ID: "D1", Kind: "cased", Centre: "74 in", Rough: &job.Size{Width: "100 in", Height: "82 in"}}}
+	p := computed(t, d)
+	a := adviceOf(wallOf(t, p, "A"), "plate-joint")
+	require.Equal(t, []string{"longer-2x4"}, fixIDs(a))
+	assert.Contains(t, a.Fixes[0].Text, "in sticks of 144")
+	done, err := ApplyFix(d, "A", "longer-2x4")
+	require.NoError(t, err)
+	assert.Equal(t, []string{"96 in", "144 in"}, done.Lumber[0].Stock)
+	for _, one := range wallOf(t, computed(t, done), "A").Advice {
+		assert.NotEqual(t, "plate-joint", one.Code)
+	}
+}
