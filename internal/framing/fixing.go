@@ -146,14 +146,16 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 			a.Short = append(a.Short, s)
 		}
 		fixings, even := a.places(s, f, rules, found)
-		for _, x := range fixings {
-			if !a.nearOne(x.At, rules.endFixing()) { // the one joist there has its two
-				a.Fixings = append(a.Fixings, x)
-			}
-		}
 		what := "fixings"
+		for _, x := range fixings {
+			if a.nearOne(x.At, rules.endFixing()) {
+				what = "fixings, less those beside a joist's two"
+				continue
+			}
+			a.Fixings = append(a.Fixings, x)
+		}
 		if len(stubs) > 1 {
-			what = fmt.Sprintf("fixings from %s to %s", rules.Units.Say(s[0], rules.Mark), rules.Units.Say(s[1], rules.Mark))
+			what += fmt.Sprintf(" from %s to %s", rules.Units.Say(s[0], rules.Mark), rules.Units.Say(s[1], rules.Mark))
 		}
 		a.How = append(a.How, laid(what, s[0], s[1], rules.endFixing(), even)...)
 	}

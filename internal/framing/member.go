@@ -125,6 +125,7 @@ type Finding struct {
 	Fix     string
 	Members []string
 	Apply   Remedy
+	Wood    *Lumber // that it is about, where no member is named
 }
 
 // Remedy is a fix that can be done at a touch.

@@ -287,5 +287,6 @@ func (f *framer) badJoints(l layer, pieces []piece, studs, others []measure.Leng
 		f.find(Warn, "plate-joint", c, nil,
 			fmt.Sprintf("The %s plate joint at %s lands on no stud that is clear of openings and of the other plate's joint.", l.wood.ID, f.rules.Units.Say(c, f.rules.Mark)),
 			"Buy a longer stick for this plate, or add a stud under the joint.")
+		f.Findings[len(f.Findings)-1].Wood = l.wood
 	}
 }

@@ -111,9 +111,7 @@ func (a *adviser) shiftEnds(to *Advice, id, text string, by survey.Point) {
 	if step < 0 {
 		side = "right"
 	}
-	place := func(p survey.Point) job.Place {
-		return job.Place{X: u.Write(u.Estimate(p.X + nx*step.Millimetres())), Y: u.Write(u.Estimate(p.Y + ny*step.Millimetres()))}
-	}
-	from, end := place(w.From), place(w.To)
+	dx, dy := nx*step.Millimetres(), ny*step.Millimetres()
+	from, end := placed(survey.Point{X: w.From.X + dx, Y: w.From.Y + dy}, u), placed(survey.Point{X: w.To.X + dx, Y: w.To.Y + dy}, u)
 	a.offer(to, id, fmt.Sprintf("%s (%s to the %s)", text, u.Say(step.Abs(), 0), side), func(w *job.Wall) { w.From, w.To = from, end })
 }

@@ -2,7 +2,6 @@ package plan
 
 import (
 	"fmt"
-	"strings"
 
 	"homalos/internal/framing"
 	"homalos/internal/job"
@@ -71,10 +70,13 @@ func (a *adviser) plates(to *Advice) {
 func (a *adviser) longer(to *Advice) {
 	w, u := a.f.Wall, a.rules.Units
 	step, most := u.Pick(24*measure.Inch, 300*mm), u.Pick(20*12*measure.Inch, 6000*mm)
-	for _, l := range append(append([]*framing.Lumber{}, w.Bottom...), w.Top...) {
-		long := w.Length.Up(step)
-		id := "longer-" + l.ID
-		if l.Longest() >= w.Length || long > most || a.plan.remedies[w.ID+"/"+id] != nil || !strings.Contains(to.Text, "The "+l.ID+" plate") {
+	for _, f := range a.f.Findings {
+		l := f.Wood
+		if f.Code != "plate-joint" || l == nil {
+			continue
+		}
+		long, id := w.Length.Up(step), "longer-"+l.ID
+		if l.Longest() >= w.Length || long > most || a.plan.remedies[w.ID+"/"+id] != nil {
 			continue
 		}
 		var stock []string // with those that hold where none are given

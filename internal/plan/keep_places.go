@@ -97,11 +97,7 @@ func keepFloor(before job.Document, after *job.Document, old, fresh map[string]*
 		if still(fresh[c.Wall], from, w.At(from)) && still(fresh[c.Wall], to, w.At(to)) {
 			continue
 		}
-		place := func(station measure.Length) job.Place {
-			p := w.At(station)
-			return job.Place{X: u.Write(u.Estimate(p.X)), Y: u.Write(u.Estimate(p.Y))}
-		}
-		c.Ends = []job.Place{place(from), place(to)}
+		c.Ends = []job.Place{placed(w.At(from), u), placed(w.At(to), u)}
 		c.Wall, c.From, c.To = "", "", ""
 	}
 }
@@ -128,7 +124,8 @@ func byID(walls []*framing.Wall) map[string]*framing.Wall {
 func stays(r job.Reading, w *framing.Wall, at survey.Point, u measure.System, taken map[string]bool) job.Reading {
 	out := r
 	out.Replaces, out.Stays = r.ID, true
-	out.Place = &job.Place{X: u.Write(u.Estimate(at.X)), Y: u.Write(u.Estimate(at.Y))}
+	place := placed(at, u)
+	out.Place = &place
 	if value, err := measure.Read(r.Value, u); err == nil && (r.Basis == "stacked" || r.Basis == "between") {
 		out.Value, out.Basis = u.Write(value+w.PlateStack()), ""
 	}

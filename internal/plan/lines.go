@@ -63,7 +63,7 @@ func (s *setup) writeLine(w *framing.Wall) *WallLine {
 	}
 	r := &resolver{setup: *s}
 	out := &WallLine{
-		Said: "by its two ends", From: r.placed(w.From), To: r.placed(w.To), Body: "left", Tapes: []TapeTo{}, Check: []TapeTo{}, Off: []TapeTo{}, Steps: []SnapStep{},
+		Said: "by its two ends", From: placed(w.From, s.rules.Units), To: placed(w.To, s.rules.Units), Body: "left", Tapes: []TapeTo{}, Check: []TapeTo{}, Off: []TapeTo{}, Steps: []SnapStep{},
 	}
 	if w.Right {
 		out.Body = "right"

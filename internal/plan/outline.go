@@ -32,7 +32,8 @@ func Outlined(d *job.Document, at []survey.Point) error {
 	}
 	n := len(at)
 	for i, p := range at {
-		corners[i].Drawn = &job.Place{X: d.Units.Write(d.Units.Estimate(p.X)), Y: d.Units.Write(d.Units.Estimate(p.Y))}
+		drawn := placed(p, d.Units)
+		corners[i].Drawn = &drawn
 		corners[i].Turn = ""
 		if survey.Turn(at[(i+n-1)%n], p, at[(i+1)%n]) < 0 {
 			corners[i].Turn = "out"

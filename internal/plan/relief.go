@@ -88,7 +88,7 @@ func (s *setup) relief(name string, g survey.Grid, span map[int]*spread) Relief 
 		}
 	}
 	out := Relief{
-		Of: name, Contours: []DrawnContour{}, Cells: []Cell{}, Step: g.Step, Lowest: s.fine(all.least), Highest: s.fine(all.most), Each: u.Say(each, 0),
+		Of: name, Contours: []DrawnContour{}, Cells: []Cell{}, Step: g.Step, Lowest: s.sayMM(all.least), Highest: s.sayMM(all.most), Each: u.Say(each, 0),
 	}
 	hold := s.rules.Hold.Millimetres()
 	for i, known := range g.Known {

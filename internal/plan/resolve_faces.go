@@ -11,10 +11,6 @@ import (
 	"homalos/internal/survey"
 )
 
-func (r *resolver) sayFine(mm float64) string {
-	return r.doc.Units.Write(r.doc.Units.Estimate(mm).Nearest(r.rules.Mark / 2))
-}
-
 // face finds the face that a relation names: a wall that is there, or a new
 // wall's snapped face or back. Of a new wall that is wanted whole its ends are
 // found first; else its direction will do.

@@ -235,7 +235,7 @@ func (r *resolver) findEnds(l *lined, ends line.Ends, trail []string) {
 	// a length that a tape reads: what is left of a 64th stays free at the end
 	l.length = measure.FromMillimetres(from.Distance(to) + 1e-4).Down(r.doc.Units.Pick(measure.Inch64, mm/10))
 	l.start, l.end = from, to
-	l.from, l.to = r.placed(from), r.placed(to)
+	l.from, l.to = placed(from, r.doc.Units), placed(to, r.doc.Units)
 	r.alsoHolds(l, d, from, to, trail)
 	r.closes(l, trail)
 }
@@ -259,8 +259,7 @@ func (r *resolver) closes(l *lined, trail []string) {
 	}
 }
 
-func (r *resolver) placed(p survey.Point) job.Place {
-	u := r.doc.Units
+func placed(p survey.Point, u measure.System) job.Place {
 	return job.Place{X: u.Write(u.Estimate(p.X)), Y: u.Write(u.Estimate(p.Y))}
 }
 
@@ -335,7 +334,7 @@ func (r *resolver) alsoHolds(l *lined, d job.Line, from, to survey.Point, trail 
 		}
 		for _, p := range []survey.Point{from, to} {
 			if off := r.doc.Units.Estimate(face.Out(p) - at.Millimetres()); off.Abs() > r.rules.Mark {
-				r.faults.Add(path, "it can't hold together with \"%s\": from %s it would be %s, not %s", r.relationSaid(d), a.Face, r.sayFine(face.Out(p)), r.write(at))
+				r.faults.Add(path, "it can't hold together with \"%s\": from %s it would be %s, not %s", r.relationSaid(d), a.Face, r.writeMM(face.Out(p)), r.write(at))
 				break
 			}
 		}

@@ -89,10 +89,6 @@ func (s *setup) tieSlips(t survey.Tie, _ float64) []survey.Slip {
 	return nil
 }
 
-func (s *setup) fine(mm float64) string {
-	return s.rules.Units.Say(s.rules.Units.Estimate(mm), s.rules.Mark/2)
-}
-
 func (s *setup) writeShape(room *Room, shape survey.Shape) {
 	room.Corners, room.Ties = []RoomCorner{}, []RoomTie{}
 	room.Missing, room.Spare = shape.Missing, max(shape.Spare, 0)
@@ -101,7 +97,7 @@ func (s *setup) writeShape(room *Room, shape survey.Shape) {
 	}
 	for i, c := range shape.Corners {
 		room.Corners = append(room.Corners, RoomCorner{
-			ID: s.corners[i].ID, X: c.At.X, Y: c.At.Y, Said: s.fine(c.At.X) + " across, " + s.fine(c.At.Y) + " up",
+			ID: s.corners[i].ID, X: c.At.X, Y: c.At.Y, Said: s.sayMM(c.At.X) + " across, " + s.sayMM(c.At.Y) + " up",
 			Pinned: c.Pinned, Major: c.Major, Minor: c.Minor, Tilt: c.Tilt,
 		})
 		if c.Angled {
@@ -115,7 +111,7 @@ func (s *setup) writeShape(room *Room, shape survey.Shape) {
 		}
 	}
 	if shape.Closed {
-		room.Closing = s.fine(shape.Closing)
+		room.Closing = s.sayMM(shape.Closing)
 	}
 	for _, x := range shape.Crosses {
 		room.Crosses = append(room.Crosses, x[0], x[1])
@@ -134,7 +130,7 @@ func (s *setup) writeTie(i int, found survey.TieFound) RoomTie {
 	t, doc := s.ties[i], s.tieDocs[i]
 	name := func(k int) string { return s.corners[k].ID }
 	out := RoomTie{ID: t.ID, Kind: string(t.Kind), From: t.From, To: t.To, At: t.At, Checked: found.Checked, Doubtful: found.Doubtful}
-	say := s.fine
+	say := s.sayMM
 	switch t.Kind {
 	case survey.LengthTie:
 		out.Said = name(t.From) + " to " + name(t.To)
@@ -193,9 +189,9 @@ func (s *setup) writeFound(room *Room, heights *survey.Wary, shape survey.Shape)
 		said := o.Kind
 		switch {
 		case o.Underside != nil:
-			said += ", underside " + s.fine(*o.Underside)
+			said += ", underside " + s.sayMM(*o.Underside)
 		case o.Headroom != nil:
-			said += ", headroom " + s.fine(*o.Headroom)
+			said += ", headroom " + s.sayMM(*o.Headroom)
 		}
 		room.Obstructions = append(room.Obstructions, DrawnRun{ID: o.ID, Kind: o.Kind, From: at(o.From), To: at(o.To), Width: o.Width, Said: said})
 	}
@@ -251,7 +247,7 @@ func lineOf(w *framing.Wall) RoomLine {
 func (s *setup) writeExisting(w existing, heights *survey.Wary, shape survey.Shape) RoomWall {
 	a, b := shape.Corners[w.from].At, shape.Corners[w.to].At
 	out := RoomWall{
-		ID: w.ID, Name: w.Name, From: at(a), To: at(b), Length: s.fine(a.Distance(b)), Depth: w.depth.Millimetres(), Fate: w.Fate, Studs: []Dot{}, Openings: []RoomOpening{},
+		ID: w.ID, Name: w.Name, From: at(a), To: at(b), Length: s.sayMM(a.Distance(b)), Depth: w.depth.Millimetres(), Fate: w.Fate, Studs: []Dot{}, Openings: []RoomOpening{},
 	}
 	for _, h := range w.openings {
 		out.Openings = append(out.Openings, RoomOpening{at(toward(a, b, h.from.Millimetres())), at(toward(a, b, h.to.Millimetres())), h.what})
@@ -265,10 +261,10 @@ func (s *setup) writeExisting(w existing, heights *survey.Wary, shape survey.Sha
 	}
 	if high := heights.Estimate(survey.Gap(survey.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2})); high.Known && !high.Few && len(w.leans) > 0 {
 		in, away := survey.WorstLean(w.leans, high.Value)
-		out.Height, out.In, out.Out = s.fine(high.Value), s.fine(in), s.fine(-away)
+		out.Height, out.In, out.Out = s.sayMM(high.Value), s.sayMM(in), s.sayMM(-away)
 	}
 	if most, where := survey.Bulge(w.waves); most > 0 {
-		out.Bulge = fmt.Sprintf("%s at %s", s.fine(most), s.fine(where.Station))
+		out.Bulge = fmt.Sprintf("%s at %s", s.sayMM(most), s.sayMM(where.Station))
 	}
 	return out
 }
@@ -330,7 +326,7 @@ func (s *setup) judgedDevices() []DeviceJudged {
 	}
 	for _, doc := range s.doc.Survey.Instruments {
 		in := s.instruments[doc.ID]
-		d := DeviceJudged{ID: in.ID, Kind: in.Kind, Noise: s.fine(in.noise), Offset: s.rules.Units.Say(in.offset, 0), Off: in.off || in.offset != 0}
+		d := DeviceJudged{ID: in.ID, Kind: in.Kind, Noise: s.sayMM(in.noise), Offset: s.rules.Units.Say(in.offset, 0), Off: in.off || in.offset != 0}
 		switch {
 		case len(doc.Checks) == 0 && doc.Offset == "":
 			d.Text = "Not checked yet: read a length you know with it."
