@@ -9,4 +9,5 @@ mkdir -p "$docs" "$client"
 go run ./cmd/homalos openapi >"$docs/openapi.json"
 go run ./cmd/homalos schema job >"$docs/job.schema.json"
 go run ./cmd/homalos schema plan >"$docs/plan.schema.json"
+go run ./cmd/homalos schema edit >"$docs/edit.schema.json"
 node web/node_modules/openapi-typescript/bin/cli.js "$docs/openapi.json" -o "$client/schema.gen.ts" >/dev/null

@@ -16,12 +16,13 @@ import (
 )
 
 const usage = `homalos plan FILE [--table]   print the plan of a job document (- is standard input)
+homalos edit JOB EDITS        print the job document with edits made; --inverse prints what takes them back
 homalos serve -db URL         serve the application
 homalos demo -db URL          serve it with the demo jobs
 homalos export -db URL JOB    print a job of the database as a job document
 homalos simulate --seed N     write a made-up job and, apart, what is really there
 homalos openapi               print the description of the API
-homalos schema job|plan       print the JSON Schema of a document`
+homalos schema job|plan|edit  print the JSON Schema of a document`
 
 func main() {
 	os.Exit(run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr))
@@ -37,6 +38,8 @@ func run(args []string, in io.Reader, out, errs io.Writer) int {
 	switch args[0] {
 	case "plan":
 		return planFile(args[1:], in, out, errs)
+	case "edit":
+		return editFile(args[1:], in, out, errs)
 	case "serve", "demo":
 		return serve(args[1:], args[0] == "demo", out, errs)
 	case "export":
@@ -73,16 +76,7 @@ func planFile(args []string, in io.Reader, out, errs io.Writer) int {
 		fmt.Fprintln(errs, "$: no file named: homalos plan FILE, or - for standard input")
 		return 2
 	}
-	if file != "-" {
-		f, err := os.Open(file)
-		if err != nil {
-			fmt.Fprintf(errs, "$: %v\n", err)
-			return 2
-		}
-		defer f.Close()
-		in = f
-	}
-	raw, err := io.ReadAll(io.LimitReader(in, job.MostBytes+1))
+	raw, err := read(file, in)
 	if err != nil {
 		fmt.Fprintf(errs, "$: %v\n", err)
 		return 2
@@ -105,6 +99,19 @@ func planFile(args []string, in io.Reader, out, errs io.Writer) int {
 		return 1
 	}
 	return 0
+}
+
+// read reads a file, or standard input for "-", as far as a document may go.
+func read(file string, in io.Reader) ([]byte, error) {
+	if file != "-" {
+		f, err := os.Open(file)
+		if err != nil {
+			return nil, err
+		}
+		defer func() { _ = f.Close() }()
+		in = f
+	}
+	return io.ReadAll(io.LimitReader(in, job.MostBytes+1))
 }
 
 // computeFrom lists the faults of shape and, where the shape allows it, those
@@ -130,16 +137,20 @@ func indent(raw []byte) []byte {
 	return b.Bytes()
 }
 
-// schemas prints the JSON Schema of one of the two documents.
+// schemas prints the JSON Schema of one of the documents.
 func schemas(args []string, out, errs io.Writer) int {
-	if len(args) != 1 || args[0] != "job" && args[0] != "plan" {
-		fmt.Fprintln(errs, "homalos schema job|plan")
-		return 2
+	var raw []byte
+	var err error
+	if len(args) == 1 {
+		raw, err = server.Schema(args[0])
 	}
-	raw, err := server.Schema(args[0])
 	if err != nil {
 		fmt.Fprintln(errs, err)
 		return 1
+	}
+	if raw == nil {
+		fmt.Fprintln(errs, "homalos schema job|plan|edit")
+		return 2
 	}
 	fmt.Fprintf(out, "%s\n", indent(raw))
 	return 0

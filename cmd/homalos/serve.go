@@ -6,6 +6,7 @@ import (
 	"flag"
 	"fmt"
 	"io"
+	"log/slog"
 	"maps"
 	"net"
 	"net/http"
@@ -70,7 +71,8 @@ func serveUntil(ctx context.Context, url, listen string, withDemo bool, out io.W
 		return err
 	}
 	gin.SetMode(gin.ReleaseMode)
-	web := &http.Server{Handler: server.New(db, options...), ReadHeaderTimeout: 10 * time.Second}
+	go purge(ctx, db)
+	web := &http.Server{Handler: server.New(db, append(options, server.Until(ctx))...), ReadHeaderTimeout: 10 * time.Second}
 	done := make(chan error, 1)
 	go func() { done <- web.Serve(listener) }()
 	fmt.Fprintf(out, "\n  Homalos is at http://%s\n  Ctrl-C stops it; what was entered is kept.\n\n", listener.Addr())
@@ -81,6 +83,20 @@ func serveUntil(ctx context.Context, url, listen string, withDemo bool, out io.W
 		last, cancel := context.WithTimeout(context.Background(), 5*time.Second)
 		defer cancel()
 		return web.Shutdown(last)
+	}
+}
+
+// purge empties the bin of what has been in it for its day of grace.
+func purge(ctx context.Context, db *store.DB) {
+	for {
+		if n, err := db.Purge(ctx, time.Now()); err == nil && n > 0 {
+			slog.Info("jobs went from the bin for good", "jobs", n)
+		}
+		select {
+		case <-ctx.Done():
+			return
+		case <-time.After(10 * time.Minute):
+		}
 	}
 }
 
@@ -117,7 +133,7 @@ func loadDemo(ctx context.Context, s *store.Store) error {
 		if faults != nil {
 			return fmt.Errorf("demo/%s: %w", file, faults)
 		}
-		if _, err := s.Create(ctx, id, d); err != nil && !errors.Is(err, store.ErrExists) {
+		if _, err := s.Create(ctx, id, d, store.Author{}, nil); err != nil && !errors.Is(err, store.ErrExists) {
 			return fmt.Errorf("demo/%s: %w", file, err)
 		}
 	}

@@ -3,6 +3,7 @@ package browser_test
 import (
 	"context"
 	"fmt"
+	"io"
 	"net/http"
 	"os"
 	"strings"
@@ -32,16 +33,15 @@ func (v *visitor) reads(expression string) string {
 }
 
 // somebodyElse changes the job behind the visitor's back.
-func (v *visitor) somebodyElse(path, body string) {
+func (v *visitor) somebodyElse(revision int, edit string) {
 	v.t.Helper()
-	request, err := http.NewRequest(http.MethodPut, v.web.URL+"/api/jobs/"+id+path, strings.NewReader(body))
-	require.NoError(v.t, err)
-	request.Header.Set("Content-Type", "application/json")
-	request.Header.Set("If-Match", `"1"`)
-	response, err := http.DefaultClient.Do(request)
+	body := fmt.Sprintf(`{"revision": %d, "by": "Ines", "device": "elsewhere", "edits": [%s]}`, revision, edit)
+	response, err := http.Post(v.web.URL+"/api/jobs/"+id+"/edits", "application/json", strings.NewReader(body))
 	require.NoError(v.t, err)
 	defer response.Body.Close()
-	require.Equal(v.t, http.StatusOK, response.StatusCode)
+	said, err := io.ReadAll(response.Body)
+	require.NoError(v.t, err)
+	require.Equal(v.t, http.StatusOK, response.StatusCode, string(said))
 }
 
 func TestTwoPeopleNeverOverwriteEachOther(t *testing.T) {
@@ -49,12 +49,24 @@ func TestTwoPeopleNeverOverwriteEachOther(t *testing.T) {
 	v := visit(t, 1280, 800, true)
 	v.goes("/jobs/" + id + "/mark?wall=A")
 	v.sees("83 1/4")
-	v.somebodyElse("/settings", `{"name": "Bindery, second floor"}`)
-	v.types("Middle at", "60\n")
-	v.sees("Somebody changed this job meanwhile", "Bindery, second floor", "walls[A].openings[D1].centre")
-	v.sees("revision 2")
-	v.types("Middle at", "60\n")
+	// while a hand is typing nothing changes under it, but what others do is named
+	v.types("Middle at", "6")
+	v.somebodyElse(1, `{"id": "n", "do": "rename", "name": "Bindery, second floor"}`)
+	v.sees("Ines: called Bindery, second floor", "revision 1")
+	v.keys("0\r")
+	// both changes stand: they touch nothing in common
 	v.sees("revision 3")
+	v.until(`document.querySelector('header h1').innerText === 'Bindery, second floor'`)
+	v.until(`[...document.querySelectorAll('input')].some(i => i.value === '60')`)
+	// the same door: shown both, nothing lost
+	v.types("Middle at", "61")
+	v.somebodyElse(3, `{"id": "d", "do": "put-opening", "wall": "A", "opening": {"id": "D1", "kind": "door", "centre": "64 in", "leaf": {"width": "30 in", "height": "80 in"}}}`)
+	v.sees("Ines: D1 in wall A changed")
+	v.keys("\r")
+	v.sees("Somebody changed this job meanwhile", "walls[A].openings[D1].centre", "64 in", "61 in")
+	v.sees("revision 4")
+	v.types("Middle at", "61\n")
+	v.sees("revision 5")
 }
 
 func TestEverythingByKeyboard(t *testing.T) {

@@ -91,6 +91,6 @@ func TestTheAPIHasAPageOfItsOwn(t *testing.T) {
 	v.sees("Readings in, a wall that can be cut out", "edits", "devices")
 	v.until(`document.querySelector('#operations-tag-edits')`)
 	v.until(`(() => { document.querySelector('#operations-tag-edits button').click(); return true; })()`)
-	v.sees("/api/jobs/{id}/walls/{wall}")
+	v.sees("/api/jobs/{id}/edits")
 	assert.Equal(t, "true", v.reads(`performance.getEntriesByType('resource').every(r => r.name.startsWith(location.origin) || r.name.startsWith('data:'))`), "nothing comes from elsewhere")
 }

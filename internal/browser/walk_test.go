@@ -41,7 +41,7 @@ func visit(t *testing.T, width, height int64, demo bool) *visitor {
 		require.NoError(t, err)
 		d, faults := job.Read(raw)
 		require.Empty(t, faults)
-		_, err = db.ForCrew(store.BuiltInCrew).Create(context.Background(), id, d)
+		_, err = db.ForCrew(store.BuiltInCrew).Create(context.Background(), id, d, store.Author{}, nil)
 		require.NoError(t, err)
 	}
 	kit := practice(t)
@@ -235,8 +235,8 @@ func TestAServerThatIsGoneLosesNothing(t *testing.T) {
 	v.web.CloseClientConnections()
 	v.web.Listener.Close()
 	v.types("Gap", "96 3/16\n")
-	v.sees("The server doesn't answer")
-	v.until(`[...document.querySelectorAll('input')].some(i => i.value === '96 3/16')`)
+	v.sees("The server doesn't answer", "1 change is kept in this browser")
+	v.until(`[...document.querySelectorAll('table.readings b')].some(b => b.innerText === '96 3/16')`)
 }
 
 func TestAFaultyFileIsRefusedWithItsFaults(t *testing.T) {

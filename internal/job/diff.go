@@ -83,24 +83,6 @@ func Copy(d Document) Document {
 	return out
 }
 
-// lengthFields hold lengths, by Go type and field.
-var lengthFields = map[string]bool{}
-
-func init() {
-	for _, name := range []string{
-		"Document.Mark", "Rules.Spacing", "Rules.Fit", "Rules.Hold", "Rules.Lap", "Rules.Kerf", "Lumber.Thickness", "Lumber.Depth", "Lumber.Stock",
-		"Survey.Noise", "Reading.Value", "Place.X", "Place.Y", "Place.Station", "Joists.Spacing", "Joists.At", "Joists.Width",
-		"Obstruction.Width", "Obstruction.Underside", "Obstruction.Headroom", "Clearance.Side", "Clearance.Below",
-		"Layout.Spacing", "Layout.Offset", "Opening.Centre", "Opening.Sill", "Opening.FinishFloor", "Size.Width", "Size.Height",
-		"Rules.Board", "Line.At", "Line.AtEnd", "Fixing.Length", "Fixing.Step", "Pending.From", "Pending.To", "ExistingOpening.From", "ExistingOpening.To", "Hanging.Station", "LineEnd.Gap", "Part.Length", "AlsoAt.At",
-		"Tie.Value", "ExistingWall.Depth", "ExistingWall.Finish", "ExistingWall.Studs", "Lean.Station", "Lean.Out", "Lean.Span", "Wave.Station", "Wave.Off",
-		"Hidden.Low", "Hidden.High", "Hidden.Band", "Instrument.Noise", "Instrument.Offset", "Check.Known", "Check.Read", "Stood.Thick",
-		"FloorCheck.From", "FloorCheck.To", "Layer.Thick", "Pocket.Widths", "Pocket.Heights", "Pocket.Allowance", "Wanted.Width", "Wanted.Height",
-	} {
-		lengthFields[name] = true
-	}
-}
-
 // Canonical is d with every length written in the job's unit, exact. Lengths
 // that can't be read stay as they are.
 func Canonical(d Document) Document {
@@ -122,7 +104,7 @@ func respell(v reflect.Value, units measure.System) {
 	case reflect.Struct:
 		for i := range v.NumField() {
 			f := v.Field(i)
-			if !lengthFields[v.Type().Name()+"."+v.Type().Field(i).Name] {
+			if v.Type().Field(i).Tag.Get("is") != "length" {
 				respell(f, units)
 				continue
 			}

@@ -23,6 +23,7 @@ type node struct {
 	truth  bool
 	fields []field
 	list   []*node
+	size   int // bytes of its text
 }
 
 type field struct {
@@ -37,10 +38,10 @@ type treeReader struct {
 }
 
 // readTree reads one JSON value and nothing after it.
-func readTree(raw []byte) (*node, Faults) {
+func readTree(raw []byte, most int) (*node, Faults) {
 	var faults Faults
-	if len(raw) > MostBytes {
-		faults.Add("$", "the document is larger than 8 MiB: split the job")
+	if len(raw) > most {
+		faults.Add("$", "the text is larger than %d MiB: split it", most>>20)
 		return nil, faults
 	}
 	if !utf8.Valid(raw) {
@@ -78,6 +79,7 @@ func (t *treeReader) explain(err error) string {
 }
 
 func (t *treeReader) value(depth int) (*node, error) {
+	start := t.dec.InputOffset()
 	token, err := t.dec.Token()
 	if err != nil {
 		return nil, err
@@ -119,5 +121,6 @@ func (t *treeReader) value(depth int) (*node, error) {
 		}
 	}
 	_, err = t.dec.Token()
+	n.size = int(t.dec.InputOffset() - start)
 	return n, err
 }

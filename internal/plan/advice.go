@@ -30,23 +30,11 @@ type Fix struct {
 // ApplyFix is the job with one of its plan's fixes done. The error is the
 // job.Faults of what comes out, or says that the plan offers no such fix.
 func ApplyFix(d job.Document, wall, fix string) (job.Document, error) {
-	p, err := Compute(d)
+	done, err := (&Making{Now: d}).Make([]job.Edit{{Act: &job.ApplyFix{Wall: wall, Fix: fix}}})
 	if err != nil {
 		return d, err
 	}
-	do := p.remedies[wall+"/"+fix]
-	if do == nil {
-		var faults job.Faults
-		faults.Add("fix", "%q isn't offered for wall %s any more: look again at what is", fix, wall)
-		return d, faults
-	}
-	out := job.Copy(d)
-	do(&out)
-	KeepPlaces(d, &out)
-	if faults := Check(out); len(faults) > 0 {
-		return d, faults
-	}
-	return out, nil
+	return done.Document, nil
 }
 
 // adviser collects a wall's advice and what its fixes do.

@@ -10,7 +10,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/job"
-	"homalos/internal/measure"
 )
 
 func TestNonsenseIsNamedByItsPath(t *testing.T) {
@@ -220,7 +219,11 @@ func TestTheDemoHasSomethingHeldAndSomethingStopped(t *testing.T) {
 
 func TestACutPieceThatTheDesignLeftBehindSaysSo(t *testing.T) {
 	d := edited(t)
-	calls, err := CallList(d, computed(t, d), []Done{{Member: "A-S2", Lumber: "2x4", Nanometres: int64(92 * measure.Inch)}, {Member: "A-S3", Lumber: "2x4", Nanometres: int64(93*measure.Inch + measure.Inch/8)}})
+	d.Record = &job.Record{Cuts: []job.Cut{
+		{ID: "1", Member: "A-S2", Lumber: "2x4", Length: "93 1/8 in", Came: "92 in"}, {ID: "2", Member: "A-S3", Lumber: "2x4", Length: "93 1/8 in"},
+		{ID: "3", Member: "A-S4", Lumber: "2x4", Length: "93 1/8 in"}, {ID: "4", Member: "A-S4", Length: "93 1/8 in", Undone: true},
+	}}
+	calls, err := CallList(d, computed(t, d))
 	require.NoError(t, err)
 	found := 0
 	for _, c := range calls {

@@ -28,12 +28,7 @@ func KeepPlaces(before job.Document, after *job.Document) int {
 	if faults != nil {
 		return 0
 	}
-	bare := job.Copy(*after) // where walls lie follows from no height, and from no assessment
-	bare.Assess = nil
-	if bare.Survey != nil {
-		bare.Survey.Readings = nil
-	}
-	now, faults := resolve(bare)
+	now, faults := resolve(bare(*after))
 	if faults != nil {
 		return 0 // the edit is refused anyway
 	}
@@ -119,16 +114,11 @@ func byID(walls []*framing.Wall) map[string]*framing.Wall {
 	return out
 }
 
-// stays is a reading at its place on the plan. What was taken over plates is
-// given from floor to ceiling.
+// stays is a reading at its place on the plan, in the place of the one along
+// its wall.
 func stays(r job.Reading, w *framing.Wall, at survey.Point, u measure.System, taken map[string]bool) job.Reading {
-	out := r
+	out := onPlan(r, w, at, u)
 	out.Replaces, out.Stays = r.ID, true
-	place := placed(at, u)
-	out.Place = &place
-	if value, err := measure.Read(r.Value, u); err == nil && (r.Basis == "stacked" || r.Basis == "between") {
-		out.Value, out.Basis = u.Write(value+w.PlateStack()), ""
-	}
 	for k := 1; ; k++ {
 		if out.ID = fmt.Sprintf("%s, stays %d", r.ID, k); len(out.ID) > 64 {
 			out.ID = fmt.Sprintf("%s, stays %d", r.ID[:40], k)

@@ -81,6 +81,7 @@ func resolve(d job.Document) (*setup, job.Faults) {
 	r.setWalls()
 	r.setSurvey()
 	r.setAssess()
+	r.setRecord()
 	if len(r.faults) > 0 {
 		return nil, r.faults
 	}

@@ -2,19 +2,10 @@ package plan
 
 import (
 	"slices"
-	"time"
 
 	"homalos/internal/job"
 	"homalos/internal/measure"
 )
-
-// Done is a piece that was cut, and at what length.
-type Done struct {
-	Member     string
-	Lumber     string
-	Nanometres int64
-	At         time.Time
-}
 
 // Call is one line of the call list at the saw: alike pieces, each of which
 // may be cut already.
@@ -51,6 +42,15 @@ func (p Plan) Member(id string) (Member, bool) {
 	return Member{}, false
 }
 
+// cutTo is the length that a piece has now: what it came out at, or was called
+// at.
+func cutTo(c job.Cut) string {
+	if c.Came != "" {
+		return c.Came
+	}
+	return c.Length
+}
+
 // MayCut says whether a piece may be cut now.
 func MayCut(m Member) bool { return m.State == "ready" && m.Cut != "" }
 
@@ -75,16 +75,13 @@ func (p Plan) HeldBy(m Member) string {
 // CallList is the plan's pieces in the order they are called at the saw, with
 // what is cut already. A piece that was cut at another length than the plan
 // now gives is shown as such.
-func CallList(d job.Document, p Plan, done []Done) ([]Call, error) {
+func CallList(d job.Document, p Plan) ([]Call, error) {
 	s, faults := resolve(d)
 	if faults != nil {
 		return nil, faults
 	}
 	u := s.rules.Units
-	cut := map[string]Done{}
-	for _, c := range done {
-		cut[c.Member] = c
-	}
+	cut := d.CutNow()
 	stick := map[string]Stick{}
 	for _, one := range p.Sticks {
 		for _, c := range one.Cuts {
@@ -115,7 +112,11 @@ func CallList(d job.Document, p Plan, done []Done) ([]Call, error) {
 			}
 			if was, ok := cut[id]; ok {
 				piece.Cut = true
-				if at := measure.Length(was.Nanometres); at != length || was.Lumber != m.Lumber {
+				at, err := measure.Read(cutTo(was), u)
+				if err != nil {
+					return nil, err
+				}
+				if at != length || was.Lumber != "" && was.Lumber != m.Lumber {
 					piece.CutAt = u.Say(at, 0)
 				}
 			}

@@ -2,14 +2,13 @@ package server_test
 
 import (
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
-
-type said map[string]any
 
 // Lines that can't be are refused at their field, with the relations involved,
 // and the job stays as it was.
@@ -25,42 +24,42 @@ func TestLinesThatCannotBeLeaveTheJobAsItWas(t *testing.T) {
 	}{
 		"two distances that can't both hold": {
 			said{"by": "parallel", "face": "yard wall", "at": "20 in", "also": []said{{"face": "A", "at": "30 in"}}},
-			"walls[4].line.also[0]", []string{"parallel to yard wall at 20", "from A it would be", "not 30"},
+			"edits[0].wall.line.also[0]", []string{"parallel to yard wall at 20", "from A it would be", "not 30"},
 		},
 		"out of the room": {
-			said{"by": "parallel", "face": "yard wall", "at": "500 in"}, "walls[4].line", []string{"no part of it lies inside the room"},
+			said{"by": "parallel", "face": "yard wall", "at": "500 in"}, "edits[0].wall.line", []string{"no part of it lies inside the room"},
 		},
 		"across a door that is there": {
-			said{"by": "square", "face": "yard wall", "at": "120 in"}, "walls[4].line", []string{"in the door to the yard that is there"},
+			said{"by": "square", "face": "yard wall", "at": "120 in"}, "edits[0].wall.line", []string{"in the door to the yard that is there"},
 		},
 		"shorter than two studs": {
-			said{"by": "parallel", "face": "yard wall", "at": "20 in", "parts": []said{{"length": "2 in"}}}, "walls[4]", []string{"two end studs"},
+			said{"by": "parallel", "face": "yard wall", "at": "20 in", "parts": []said{{"length": "2 in"}}}, "edits[0].wall", []string{"two end studs"},
 		},
 		"off itself": {
-			said{"by": "parallel", "face": "E", "at": "20 in"}, "walls[4].line.face", []string{"E"},
+			said{"by": "parallel", "face": "E", "at": "20 in"}, "edits[0].wall.line.face", []string{"E"},
 		},
 		"longer than the room": {
-			said{"by": "parallel", "face": "yard wall", "at": "20 in", "parts": []said{{"what": "bench", "length": "400 in"}}}, "walls[4].line", []string{"longer than the room"},
+			said{"by": "parallel", "face": "yard wall", "at": "20 in", "parts": []said{{"what": "bench", "length": "400 in"}}}, "edits[0].wall.line", []string{"longer than the room"},
 		},
 		"a face that nobody knows": {
-			said{"by": "parallel", "face": "moon", "at": "20 in"}, "walls[4].line.face", []string{"moon"},
+			said{"by": "parallel", "face": "moon", "at": "20 in"}, "edits[0].wall.line.face", []string{"moon"},
 		},
 		"a distance in furlongs": {
-			said{"by": "parallel", "face": "yard wall", "at": "2 furlongs"}, "walls[4].line.at", []string{"furlongs"},
+			said{"by": "parallel", "face": "yard wall", "at": "2 furlongs"}, "edits[0].wall.line.at", []string{"furlongs"},
 		},
 		"no distance at all": {
-			said{"by": "parallel", "face": "yard wall"}, "walls[4].line.at", nil,
+			said{"by": "parallel", "face": "yard wall"}, "edits[0].wall.line.at", nil,
 		},
 		"centred between walls that don't face each other": {
-			said{"by": "centred", "face": "yard wall", "and": "stove wall"}, "walls[4].line", []string{"yard wall", "stove wall", "°"},
+			said{"by": "centred", "face": "yard wall", "and": "stove wall"}, "edits[0].wall.line", []string{"yard wall", "stove wall", "°"},
 		},
 		"to a face it never meets": {
-			said{"by": "parallel", "face": "yard wall", "at": "20 in", "stop": said{"face": "canteen wall"}}, "walls[4].line", []string{"never meets"},
+			said{"by": "parallel", "face": "yard wall", "at": "20 in", "stop": said{"face": "canteen wall"}}, "edits[0].wall.line", []string{"never meets"},
 		},
 	} {
 		t.Run(name, func(t *testing.T) {
 			wall := said{"id": "E", "lumber": "2x4", "bottom": []string{"2x4t"}, "top": []string{"2x4"}, "line": c.line}
-			r := a.call("PUT", jobPath+"/walls/E", "1", wall)
+			r := a.edit(1, do("put-wall", said{"wall": wall}))
 			require.Equal(t, http.StatusUnprocessableEntity, r.status, string(r.raw))
 			assert.Equal(t, "application/problem+json", r.header.Get("Content-Type"))
 			hit := false
@@ -82,9 +81,9 @@ func TestACircleIsNamedByItsWalls(t *testing.T) {
 	a := start(t)
 	a.bindery()
 	hall := said{"id": "E", "lumber": "2x4", "line": said{"by": "parallel", "face": "C", "at": "30 in"}}
-	require.Equal(t, http.StatusOK, a.call("PUT", jobPath+"/walls/E", "1", hall).status)
+	require.Equal(t, http.StatusOK, a.edit(1, do("put-wall", said{"wall": hall})).status)
 	c := said{"id": "C", "lumber": "2x4", "bottom": []string{"2x4t"}, "top": []string{"2x4"}, "line": said{"by": "parallel", "face": "E back", "at": "30 in"}}
-	r := a.call("PUT", jobPath+"/walls/C", "2", c)
+	r := a.edit(2, do("put-wall", said{"wall": c}))
 	require.Equal(t, http.StatusUnprocessableEntity, r.status, string(r.raw))
 	assert.Contains(t, string(r.raw), "C")
 	assert.Contains(t, string(r.raw), "E")
@@ -97,51 +96,98 @@ func TestNonsenseAboutLinesIsAProblem(t *testing.T) {
 	a := start(t)
 	a.bindery()
 	line := said{"by": "parallel", "face": "yard wall", "at": "20 in"}
+	put := func(wall said) said { return do("put-wall", said{"wall": wall}) }
+	e := func(line said) said { return put(said{"id": "E", "lumber": "2x4", "line": line}) }
 	for name, c := range map[string]struct {
-		method, path, revision string
-		body                   any
-		status                 int
+		revision any
+		edits    any
+		status   int
+		at       string
 	}{
-		"no revision":               {"PUT", "/walls/E", "", said{"id": "E", "lumber": "2x4", "line": line}, 422},
-		"an old revision":           {"PUT", "/walls/E", "0", said{"id": "E", "lumber": "2x4", "line": line}, 409},
-		"a revision that's a word":  {"PUT", "/walls/E", "latest", said{"id": "E", "lumber": "2x4", "line": line}, 400},
-		"a way that is none":        {"PUT", "/walls/E", "1", said{"id": "E", "lumber": "2x4", "line": said{"by": "feeling"}}, 422},
-		"a number for a length":     {"PUT", "/walls/E", "1", said{"id": "E", "lumber": "2x4", "line": said{"by": "parallel", "face": "yard wall", "at": 20}}, 422},
-		"lumber that isn't there":   {"PUT", "/walls/E", "1", said{"id": "E", "lumber": "6x6", "line": line}, 422},
-		"no wall to compare":        {"POST", "/walls/E/compare", "", `{}`, 422},
-		"half a body":               {"POST", "/walls/C/compare", "", `{"id": "C", "line": {`, 400},
-		"no walls at all":           {"PUT", "/walls", "1", said{"walls": []any{}}, 422},
-		"a fix of no name":          {"POST", "/walls/C/fix", "1", said{"fix": ""}, 422},
-		"a wall that isn't there":   {"DELETE", "/walls/Q", "1", nil, 404},
-		"a job that isn't there":    {"POST", "/../0190c0de-0000-7000-8000-0000000000ff/walls/C/fix", "1", said{"fix": "x"}, 404},
-		"a neighbour still goes by": {"DELETE", "/walls/C", "1", nil, 422},
+		"no revision":               {nil, []said{e(line)}, 422, "revision"},
+		"a revision that never was": {9, []said{e(line)}, 422, "revision"},
+		"a revision of nothing":     {0, []said{e(line)}, 422, "revision"},
+		"a revision that's a word":  {"latest", []said{e(line)}, 422, "revision"},
+		"a way that is none":        {1, []said{e(said{"by": "feeling"})}, 422, "edits[0].wall.line.by"},
+		"a number for a length":     {1, []said{e(said{"by": "parallel", "face": "yard wall", "at": 20})}, 422, "edits[0].wall.line.at"},
+		"lumber that isn't there":   {1, []said{put(said{"id": "E", "lumber": "6x6", "line": line})}, 422, "edits[0].wall.lumber"},
+		"no edits at all":           {1, []said{}, 422, "edits"},
+		"edits that are none":       {1, []any{"put-wall"}, 422, "edits[0]"},
+		"a fix of no name":          {1, []said{do("apply-fix", said{"wall": "C", "fix": ""})}, 422, "edits[0].fix"},
+		"a wall that isn't there":   {1, []said{e(line), do("remove-wall", said{"wall": "Q"})}, 422, "edits[1].wall"},
+		"a neighbour still goes by": {1, []said{do("remove-wall", said{"wall": "C"})}, 422, "walls[2].line.stop.face"},
+		"an id twice":               {1, []said{do("rename", said{"id": "x", "name": "a"}), do("rename", said{"id": "x", "name": "b"})}, 422, "edits[1].id"},
+		"no id":                     {1, []said{{"do": "rename", "name": "a"}}, 422, "edits[0].id"},
+		"a kind that is none":       {1, []said{do("burn", said{})}, 422, "edits[0].do"},
+		"a beginning":               {1, []said{do("start", said{"document": said{}})}, 422, "edits[0].document.format"},
+		"a part that is none":       {1, []said{do("put-found", said{"part": "moons", "entry": said{}})}, 422, "edits[0].part"},
+		"an entry of another part":  {1, []said{do("put-found", said{"part": "zones", "entry": said{"id": "z", "kind": "tape"}})}, 422, "edits[0].entry.kind"},
+		"an undo among others":      {1, []said{do("undo", said{"edit": "x"}), e(line)}, 422, "edits[0]"},
+		"an undo of nothing":        {1, []said{do("undo", said{"edit": "x"})}, 422, "edits[0].edit"},
+		"a NUL in a name":           {1, []said{do("rename", said{"name": "a\x00b"})}, 422, "edits[0].name"},
+		"a name too long":           {1, []said{do("rename", said{"name": strings.Repeat("x", 201)})}, 422, "edits[0].name"},
+		"ten thousand edits":        {1, slices.Repeat([]said{e(line)}, 10_000), 422, "edits"},
+		"one of eight megabytes":    {1, []said{do("rename", said{"name": strings.Repeat("x", 8<<20)})}, 422, "edits[0]"},
 	} {
 		t.Run(name, func(t *testing.T) {
-			r := a.call(c.method, strings.Replace(jobPath+c.path, "0190c0de-0000-7000-8000-0000000000aa/../", "", 1), c.revision, c.body)
-			assert.Equal(t, c.status, r.status, string(r.raw))
-			assert.NotEmpty(t, r.body["detail"], string(r.raw))
+			body := said{"edits": c.edits}
+			if c.revision != nil {
+				body["revision"] = c.revision
+			}
+			r := a.call("POST", jobPath+"/edits", "", body)
+			assert.Equal(t, c.status, r.status, shown(r))
+			assert.Equal(t, "application/problem+json", r.header.Get("Content-Type"))
+			assert.NotEmpty(t, r.body["detail"])
+			assert.Contains(t, r.locations(), c.at, shown(r))
 		})
 	}
-	assert.EqualValues(t, 1, a.call("GET", jobPath, "", nil).body["revision"])
+	for name, c := range map[string]struct {
+		path   string
+		body   any
+		status int
+	}{
+		"no wall to compare":     {jobPath + "/walls/E/compare", `{}`, 422},
+		"half a body to compare": {jobPath + "/walls/C/compare", `{"id": "C", "line": {`, 400},
+		"half a body":            {jobPath + "/edits", `{"revision": 1, "edits": [`, 422},
+		"a job that isn't there": {"/api/jobs/0190c0de-0000-7000-8000-0000000000ff/edits", said{"revision": 1, "edits": []said{e(line)}}, 404},
+		"thirteen megabytes":     {jobPath + "/edits", strings.Repeat(" ", 13<<20), 413},
+		"an unknown field":       {jobPath + "/edits", said{"revision": 1, "edits": []said{e(line)}, "force": true}, 422},
+	} {
+		t.Run(name, func(t *testing.T) {
+			r := a.call("POST", c.path, "", c.body)
+			assert.Equal(t, c.status, r.status, shown(r))
+			assert.NotEmpty(t, r.body["detail"], shown(r))
+		})
+	}
+	assert.Equal(t, 1, a.revision())
 }
+
+// shown is an answer, short enough for a failure.
+func shown(r reply) string { return string(r.raw[:min(len(r.raw), 1500)]) }
 
 // Two fixes one after the other, each taken back: the job is what it was.
 func TestFixesAreTakenBackInTheirOrder(t *testing.T) {
 	t.Parallel()
 	a := start(t)
 	a.bindery()
-	doc := func() map[string]any { return a.call("GET", jobPath, "", nil).body["document"].(map[string]any) }
-	first := doc()["walls"]
-	ok := func(r reply) {
+	first := a.document()
+	ok := func(r reply) reply {
 		t.Helper()
 		require.Equal(t, http.StatusOK, r.status, string(r.raw))
+		return r
 	}
-	ok(a.call("POST", jobPath+"/walls/D/fix", "1", said{"fix": "style-start-flat-nailer"}))
-	second := doc()["walls"]
+	ok(a.edit(1, do("apply-fix", said{"wall": "D", "fix": "style-start-flat-nailer"})))
+	second := a.document()
 	assert.NotEqual(t, first, second)
-	ok(a.call("POST", jobPath+"/walls/D/fix", "2", said{"fix": "past-end"}))
-	ok(a.call("PUT", jobPath+"/walls", "3", said{"walls": second}))
-	assert.Equal(t, second, doc()["walls"])
-	ok(a.call("PUT", jobPath+"/walls", "4", said{"walls": first}))
-	assert.Equal(t, first, doc()["walls"])
+	undo := func(r reply) said { return do("undo", said{"edit": r.body["undo"].(map[string]any)["edit"]}) }
+	done := ok(a.edit(2, do("apply-fix", said{"wall": "D", "fix": "past-end"})))
+	done = ok(a.edit(3, undo(done)))
+	assert.Equal(t, second, a.document())
+	done = ok(a.edit(4, undo(done)))
+	assert.Equal(t, first, a.document())
+	assert.Nil(t, done.body["undo"])
+	assert.Contains(t, done.body["redo"].(map[string]any)["said"], "flat nailer")
+	done = ok(a.edit(5, do("redo", said{"edit": done.body["redo"].(map[string]any)["edit"]})))
+	assert.Equal(t, second, a.document())
+	assert.NotNil(t, done.body["undo"], "what is made again can be taken back again")
 }

@@ -2,8 +2,10 @@ package server
 
 import (
 	"context"
+	"errors"
 	"net/http"
 	"reflect"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -12,85 +14,33 @@ import (
 	"homalos/internal/store"
 )
 
-type wallEdit struct {
-	JobID
-	IfMatch
-	Wall string `path:"wall"`
-	Body job.Wall
+// EditsBody is what a request of edits came to.
+type EditsBody struct {
+	JobBody
+	Again   bool         `json:"again,omitempty" doc:"These edits were made before: nothing was done."`
+	Stayed  int          `json:"stayed,omitempty" doc:"Readings that stay where they were read while the edits moved the wall they were given by."`
+	Moved   []plan.Move  `json:"moved" nullable:"false" doc:"Walls that the edits moved, their relations kept."`
+	Changed plan.Changes `json:"changed" doc:"What the edits do to pieces: those already cut first."`
+	Offers
 }
 
-type lumberEdit struct {
-	JobID
-	IfMatch
-	Lumber string `path:"lumber"`
-	Body   job.Lumber
-}
-
-type readingAdded struct {
-	JobID
-	IfMatch
-	Body job.Reading
-}
-
-type settingsEdit struct {
-	JobID
-	IfMatch
-	Body struct {
-		Name  string     `json:"name" minLength:"1" maxLength:"200"`
-		Mark  string     `json:"mark,omitempty"`
-		Rules *job.Rules `json:"rules,omitempty"`
-	}
+type editsAnswer struct {
+	ETag string `header:"ETag"`
+	Body EditsBody
 }
 
 func (s *Server) editRoutes(api huma.API) {
-	api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[Stale](), true, "Stale")
-	huma.Register(api, huma.Operation{OperationID: "put-settings", Method: http.MethodPut, Path: "/api/jobs/{id}/settings", Summary: "Name, mark and rules"},
-		func(ctx context.Context, in *settingsEdit) (*jobAnswer, error) {
-			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {
-				d.Name, d.Mark, d.Rules = in.Body.Name, in.Body.Mark, in.Body.Rules
-				return nil
-			})
-		})
-	huma.Register(api, huma.Operation{OperationID: "put-wall", Method: http.MethodPut, Path: "/api/jobs/{id}/walls/{wall}", Summary: "Add a wall or give it anew, openings and all"},
-		func(ctx context.Context, in *wallEdit) (*jobAnswer, error) {
-			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {
-				in.Body.ID = in.Wall
-				putWall(d, in.Body)
-				return nil
-			})
-		})
-	huma.Register(api, huma.Operation{OperationID: "put-walls", Method: http.MethodPut, Path: "/api/jobs/{id}/walls", Summary: "Give several walls anew at once"},
-		func(ctx context.Context, in *struct {
-			JobID
-			IfMatch
-			Body struct {
-				Walls []job.Wall `json:"walls" nullable:"false" minItems:"1" maxItems:"500"`
-			}
-		}) (*jobAnswer, error) {
-			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {
-				for _, w := range in.Body.Walls {
-					putWall(d, w)
-				}
-				return nil
-			})
-		})
-	huma.Register(api, huma.Operation{OperationID: "apply-fix", Method: http.MethodPost, Path: "/api/jobs/{id}/walls/{wall}/fix", Summary: "Do one of the fixes that the plan offers for a wall"},
-		func(ctx context.Context, in *struct {
-			JobID
-			IfMatch
-			Wall string `path:"wall"`
-			Body struct {
-				Fix string `json:"fix" minLength:"1" maxLength:"200" doc:"Its id, as the plan gives it."`
-			}
-		}) (*jobAnswer, error) {
-			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {
-				done, err := plan.ApplyFix(*d, in.Wall, in.Body.Fix)
-				if err == nil {
-					*d = done
-				}
-				return err
-			})
-		})
+	registry := api.OpenAPI().Components.Schemas
+	registry.Schema(reflect.TypeFor[Stale](), true, "Stale")
+	request := registry.Schema(reflect.TypeFor[job.Request](), true, "Request")
+	huma.Register(api, huma.Operation{
+		OperationID: "make-edits", Method: http.MethodPost, Path: "/api/jobs/{id}/edits", Summary: "Change a job: one or more edits, all or none",
+		Description: "The only way to change a job. Each edit has an id made by the client; sent twice, it is made once. Edits made to an older revision are made " +
+			"all the same if nothing that they touch has changed since, else it is 409 with both changes. Lines that are only added (readings, tapes, ticks) never conflict.",
+		MaxBodyBytes: job.MostRequestBytes, SkipValidateBody: true,
+		RequestBody: &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"application/json": {Schema: request}}},
+	}, s.edit)
+	s.importRoutes(api)
 	huma.Register(api, huma.Operation{OperationID: "compare-wall", Method: http.MethodPost, Path: "/api/jobs/{id}/walls/{wall}/compare", Summary: "A wall in another place, side by side by what it costs; nothing is changed"},
 		func(ctx context.Context, in *struct {
 			JobID
@@ -101,50 +51,17 @@ func (s *Server) editRoutes(api huma.API) {
 			if err != nil {
 				return nil, problem(err)
 			}
-			there := job.Copy(j.Document)
 			in.Body.ID = in.Wall
-			putWall(&there, in.Body)
-			cut, err := s.cutNow(ctx, in.ID)
+			there, _, err := job.Apply(j.Document, job.Edit{Act: &job.PutWall{Wall: in.Body}})
 			if err != nil {
 				return nil, problem(err)
 			}
-			c, err := plan.Compare(j.Document, there, in.Wall, cut)
+			c, err := plan.Compare(j.Document, there, in.Wall, cutIn(j.Document))
 			if err != nil {
 				return nil, problem(err)
 			}
 			return &struct{ Body plan.Comparison }{c}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "delete-wall", Method: http.MethodDelete, Path: "/api/jobs/{id}/walls/{wall}", Summary: "Take a wall out; readings along it stay where they were read"},
-		func(ctx context.Context, in *struct {
-			JobID
-			IfMatch
-			Wall string `path:"wall"`
-		}) (*jobAnswer, error) {
-			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {
-				for i := range d.Walls {
-					if d.Walls[i].ID == in.Wall {
-						d.Walls = append(d.Walls[:i:i], d.Walls[i+1:]...)
-						return nil
-					}
-				}
-				return store.ErrNotFound
-			})
-		})
-	huma.Register(api, huma.Operation{OperationID: "put-lumber", Method: http.MethodPut, Path: "/api/jobs/{id}/lumber/{lumber}", Summary: "Add a lumber or give its measured size anew"},
-		func(ctx context.Context, in *lumberEdit) (*jobAnswer, error) {
-			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {
-				in.Body.ID = in.Lumber
-				for i := range d.Lumber {
-					if d.Lumber[i].ID == in.Lumber {
-						d.Lumber[i] = in.Body
-						return nil
-					}
-				}
-				d.Lumber = append(d.Lumber, in.Body)
-				return nil
-			})
-		})
-	huma.Register(api, huma.Operation{OperationID: "add-reading", Method: http.MethodPost, Path: "/api/jobs/{id}/readings", Summary: "Add a reading; one that corrects another names it"}, s.addReading)
 	huma.Register(api, huma.Operation{OperationID: "read-length", Method: http.MethodGet, Path: "/api/length", Summary: "What a written length is understood as"},
 		func(_ context.Context, in *struct {
 			Text  string `query:"text" required:"true" maxLength:"200"`
@@ -159,41 +76,151 @@ func (s *Server) editRoutes(api huma.API) {
 		})
 }
 
-// putWall gives a wall anew, or adds it.
-func putWall(d *job.Document, w job.Wall) {
-	for i := range d.Walls {
-		if d.Walls[i].ID == w.ID {
-			d.Walls[i] = w
-			return
-		}
-	}
-	d.Walls = append(d.Walls, w)
+func cutIn(d job.Document) func(member string) bool {
+	cut := d.CutNow()
+	return func(member string) bool { _, ok := cut[member]; return ok }
 }
 
-// addReading keeps a reading. The same reading sent twice is harmless, even
-// when the job has moved on meanwhile.
-func (s *Server) addReading(ctx context.Context, in *readingAdded) (*jobAnswer, error) {
-	j, err := s.store.Job(ctx, in.ID)
-	if err != nil {
+// edit makes a request of edits.
+func (s *Server) edit(ctx context.Context, in *struct {
+	JobID
+	RawBody []byte
+}) (*editsAnswer, error) {
+	request, faults := job.ReadRequest(in.RawBody)
+	if faults == nil {
+		faults = request.Fit()
+	}
+	if faults != nil {
+		return nil, problem(faults)
+	}
+	var before job.Document
+	var done plan.Edited
+	j, err := s.store.Append(ctx, in.ID, request.Edits, func(now store.Job, log store.Log) (store.Entry, error) {
+		before = now.Document
+		entry, made, err := s.made(now, log, request)
+		done = made
+		return entry, err
+	})
+	var known *store.KnownError
+	switch {
+	case errors.As(err, &known):
+		if j, err = s.store.Job(ctx, in.ID); err != nil {
+			return nil, problem(err)
+		}
+		before = j.Document
+	case err != nil:
 		return nil, problem(err)
 	}
-	if j.Document.Survey != nil {
-		for _, r := range j.Document.Survey.Readings {
-			if r.ID == in.Body.ID && sameReading(r, in.Body, j.Document) {
-				return answer(j), nil
-			}
-		}
+	out := &editsAnswer{ETag: tag(j.Revision)}
+	out.Body = EditsBody{JobBody: bodyOf(j), Again: known != nil, Stayed: stayed(done), Moved: plan.Moves(before, j.Document)}
+	if out.Body.Changed, err = s.changed(before, j.Document); err != nil {
+		return nil, problem(err)
 	}
-	return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {
-		if d.Survey == nil {
-			d.Survey = &job.Survey{}
-		}
-		d.Survey.Readings = append(d.Survey.Readings, in.Body)
-		return nil
-	})
+	out.Body.Offers, err = s.offers(ctx, in.ID, request.Device)
+	return out, problem(err)
 }
 
-func sameReading(kept, sent job.Reading, d job.Document) bool {
-	probe := job.Canonical(job.Document{Units: d.Units, Survey: &job.Survey{Readings: []job.Reading{sent}}})
-	return reflect.DeepEqual(kept, probe.Survey.Readings[0])
+// made works out what a request comes to in the job as it stands, and what the
+// log is to say of it.
+func (s *Server) made(now store.Job, log store.Log, request job.Request) (store.Entry, plan.Edited, error) {
+	entry := store.Entry{Step: store.Step{Author: store.Author{Name: request.By, Device: request.Device}}}
+	making := &plan.Making{Now: now.Document, Plan: s.plans.of, By: request.By, At: time.Now().UTC().Format(time.RFC3339)}
+	if int64(request.Revision) > now.Revision {
+		return entry, plan.Edited{}, job.Faults{{Path: "revision", Text: "the job never was at this revision: read it again"}}
+	}
+	edits := request.Edits
+	theirs, err := s.sinceThen(making, now, log, request)
+	if err != nil {
+		return entry, plan.Edited{}, err
+	}
+	if back, said, err := fromLog(now, log, edits[0], &entry); err != nil {
+		return entry, plan.Edited{}, err
+	} else if back != nil {
+		making.Kept, making.Base, theirs = true, nil, nil // what stands in the way was looked at
+		done, err := making.Make(back)
+		if err != nil {
+			return entry, done, conflict(now.Revision, "what was done since rests on it: "+err.Error(), []job.Change{}, []job.Change{}, err)
+		}
+		done.Said, done.Steps[0].Asked = said, &edits[0]
+		return s.logged(entry, done), done, nil
+	}
+	done, err := making.Make(edits)
+	var faults job.Faults
+	switch {
+	case errors.As(err, &faults) && len(theirs) > 0:
+		return entry, done, s.stale(now, making, edits, err)
+	case err != nil:
+		return entry, done, err
+	case job.Meet(done.Touches(), theirs):
+		return entry, done, s.stale(now, making, edits, nil)
+	}
+	return s.logged(entry, done), done, nil
+}
+
+// sinceThen finds what was changed since the revision that a request was made
+// to, but for what its own client had on screen, and the job as it was then.
+func (s *Server) sinceThen(making *plan.Making, now store.Job, log store.Log, request job.Request) (theirs []string, err error) {
+	if int64(request.Revision) == now.Revision {
+		return nil, nil
+	}
+	steps, err := log.Since(int64(request.Revision))
+	if err != nil {
+		return nil, err
+	}
+	own := map[string]bool{}
+	for _, id := range request.After {
+		own[id] = true
+	}
+	for _, step := range steps {
+		mine := false
+		for _, l := range step.Lines {
+			mine = mine || own[l.Edit.ID]
+		}
+		if !mine {
+			theirs = append(theirs, step.Touches()...)
+		}
+	}
+	base, err := log.At(int64(request.Revision))
+	if err != nil {
+		if errors.Is(err, store.ErrNotFound) {
+			return nil, job.Faults{{Path: "revision", Text: "nothing is kept of this revision: read the job again"}}
+		}
+		return nil, err
+	}
+	making.Base = &base
+	return theirs, nil
+}
+
+func (s *Server) logged(entry store.Entry, done plan.Edited) store.Entry {
+	entry.Document, entry.Said = done.Document, done.Said
+	entry.Summary = s.summary(done.Document)
+	for _, one := range done.Steps {
+		entry.Lines = append(entry.Lines, store.Line{Edit: one.Edit, Inverse: one.Inverse, Asked: one.Asked})
+	}
+	return entry
+}
+
+// stayed counts readings that were left where they were read.
+func stayed(done plan.Edited) int {
+	n := 0
+	for _, s := range done.Steps {
+		if a, ok := s.Edit.Act.(*job.AddReading); ok && a.Reading.Stays {
+			n++
+		}
+	}
+	return n
+}
+
+// changed compares what was planned before an edit with what is planned now.
+func (s *Server) changed(before, now job.Document) (plan.Changes, error) {
+	none := plan.Changes{Cut: []plan.PieceChange{}, Open: []plan.PieceChange{}}
+	was, err := s.plans.of(before)
+	if err != nil {
+		return none, nil // what was there could not be planned: nothing to compare
+	}
+	then, err := s.plans.of(now)
+	if err != nil {
+		return none, err
+	}
+	return plan.Changed(was, then, cutIn(before)), nil
 }

@@ -38,7 +38,7 @@ func (s *Server) exchangeRoutes(api huma.API) {
 		}))
 	huma.Register(api, huma.Operation{OperationID: "export-room-dxf", Method: http.MethodGet, Path: "/api/jobs/{id}/room.dxf", Summary: "The room as a DXF drawing in the job's unit"},
 		s.file("application/dxf", "room.dxf", func(j store.Job, out *bytes.Buffer) error {
-			room, err := s.room(j)
+			room, err := s.room(j.Document)
 			if err != nil {
 				return err
 			}
@@ -46,35 +46,12 @@ func (s *Server) exchangeRoutes(api huma.API) {
 		}))
 	huma.Register(api, huma.Operation{OperationID: "export-room-svg", Method: http.MethodGet, Path: "/api/jobs/{id}/room.svg", Summary: "The room as an SVG drawing"},
 		s.file("image/svg+xml", "room.svg", func(j store.Job, out *bytes.Buffer) error {
-			room, err := s.room(j)
+			room, err := s.room(j.Document)
 			if err != nil {
 				return err
 			}
 			return exchange.WriteSVG(out, room, j.Document.Name)
 		}))
-	huma.Register(api, huma.Operation{OperationID: "import-readings", Method: http.MethodPost, Path: "/api/jobs/{id}/readings.csv", Summary: "Add readings from CSV", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("text/csv")},
-		func(ctx context.Context, in *upload) (*jobAnswer, error) {
-			j, err := s.store.Job(ctx, in.ID)
-			if err != nil {
-				return nil, problem(err)
-			}
-			readings, faults := exchange.ReadReadings(bytes.NewReader(in.RawBody), j.Document.Units, newID)
-			if faults != nil {
-				return nil, problem(faults)
-			}
-			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error {
-				known := map[string]bool{}
-				for _, r := range found(d).Readings {
-					known[r.ID] = true
-				}
-				for _, r := range readings {
-					if !known[r.ID] { // the same list twice is harmless
-						found(d).Readings = append(found(d).Readings, r)
-					}
-				}
-				return nil
-			})
-		})
 	huma.Register(api, huma.Operation{OperationID: "list-layers", Method: http.MethodPost, Path: "/api/layers", Summary: "The layers of a DXF drawing that hold lines", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("application/dxf")},
 		func(_ context.Context, in *struct{ RawBody []byte }) (*struct{ Body DrawingLayers }, error) {
 			layers, faults := exchange.Layers(bytes.NewReader(in.RawBody))
@@ -88,26 +65,80 @@ func (s *Server) exchangeRoutes(api huma.API) {
 			sort.Slice(out.Layers, func(i, k int) bool { return out.Layers[i].Name < out.Layers[k].Name })
 			return &struct{ Body DrawingLayers }{out}, nil
 		})
-	huma.Register(api, huma.Operation{OperationID: "import-outline", Method: http.MethodPost, Path: "/api/jobs/{id}/outline", Summary: "The room's corners as a DXF drawing has them", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("application/dxf")},
+}
+
+// Imported is a file as edits of a job, to be looked at and sent.
+type Imported struct {
+	Revision int64      `json:"revision" doc:"The job's revision that they are made to."`
+	Edits    []job.Edit `json:"edits" nullable:"false"`
+	Known    int        `json:"known" doc:"Lines of the file that the job has already."`
+}
+
+// importRoutes read files into edits. Nothing is changed until those are sent.
+func (s *Server) importRoutes(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "read-readings", Method: http.MethodPost, Path: "/api/jobs/{id}/readings.csv", Summary: "Readings of a CSV file, as edits to send; nothing is changed", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("text/csv")},
 		func(ctx context.Context, in *struct {
 			JobID
-			IfMatch
+			RawBody []byte
+		}) (*struct{ Body Imported }, error) {
+			return s.imported(ctx, in.ID, func(d job.Document, out *Imported) error {
+				readings, faults := exchange.ReadReadings(bytes.NewReader(in.RawBody), d.Units, newID)
+				if faults != nil {
+					return faults
+				}
+				known := map[string]bool{}
+				if d.Survey != nil {
+					for _, r := range d.Survey.Readings {
+						known[r.ID] = true
+					}
+				}
+				for _, r := range readings {
+					if known[r.ID] { // the same list twice is harmless
+						out.Known++
+					} else {
+						out.Edits = append(out.Edits, job.Edit{ID: newID(), Act: &job.AddReading{Reading: r}})
+					}
+				}
+				return nil
+			})
+		})
+	huma.Register(api, huma.Operation{OperationID: "read-outline", Method: http.MethodPost, Path: "/api/jobs/{id}/outline", Summary: "The room's corners as a DXF drawing has them, as edits to send; nothing is changed", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("application/dxf")},
+		func(ctx context.Context, in *struct {
+			JobID
 			Layer   string `query:"layer" required:"true"`
 			Unit    string `query:"unit" required:"true" enum:"mm,cm,m,in,ft"`
 			RawBody []byte
-		}) (*jobAnswer, error) {
-			outline, faults := exchange.ReadOutline(bytes.NewReader(in.RawBody), in.Layer, in.Unit)
-			if faults != nil {
-				return nil, problem(faults)
-			}
-			return s.change(ctx, in.ID, in.IfMatch, func(d *job.Document) error { return plan.Outlined(d, outline) })
+		}) (*struct{ Body Imported }, error) {
+			return s.imported(ctx, in.ID, func(d job.Document, out *Imported) error {
+				outline, faults := exchange.ReadOutline(bytes.NewReader(in.RawBody), in.Layer, in.Unit)
+				if faults != nil {
+					return faults
+				}
+				after := job.Copy(d)
+				if err := plan.Outlined(&after, outline); err != nil {
+					return err
+				}
+				for _, e := range job.Between(d, after) {
+					e.ID = newID()
+					out.Edits = append(out.Edits, e)
+				}
+				return nil
+			})
 		})
 }
 
-type upload struct {
-	JobID
-	IfMatch
-	RawBody []byte
+// imported reads a file into edits, and sees that the job could take them.
+func (s *Server) imported(ctx context.Context, id string, read func(job.Document, *Imported) error) (*struct{ Body Imported }, error) {
+	j, err := s.store.Job(ctx, id)
+	if err != nil {
+		return nil, problem(err)
+	}
+	out := &struct{ Body Imported }{Imported{Revision: j.Revision, Edits: []job.Edit{}}}
+	if err := read(j.Document, &out.Body); err != nil {
+		return nil, problem(err)
+	}
+	_, err = (&plan.Making{Now: j.Document, Plan: s.plans.of}).Make(out.Body.Edits)
+	return out, problem(err)
 }
 
 func raw(kind string) *huma.RequestBody {

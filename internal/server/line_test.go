@@ -12,7 +12,7 @@ import (
 )
 
 // A fix that the plan offers is done by its id, answers what it moved, and is
-// taken back by giving the walls it changed anew, all at once.
+// taken back by what the log kept for that.
 func TestAFixIsDoneByItsIdAndTakenBack(t *testing.T) {
 	a := start(t)
 	a.bindery()
@@ -20,18 +20,23 @@ func TestAFixIsDoneByItsIdAndTakenBack(t *testing.T) {
 		return a.call("GET", jobPath, "", nil).body["document"].(map[string]any)["walls"].([]any)
 	}
 	before := walls()
-	done := a.call("POST", jobPath+"/walls/D/fix", `"1"`, map[string]any{"fix": "past-end"})
+	past := func(revision int, wall string) reply {
+		return a.edit(revision, do("apply-fix", said{"wall": wall, "fix": "past-end"}))
+	}
+	done := past(1, "D")
 	require.Equal(t, http.StatusOK, done.status, string(done.raw))
 	assert.Len(t, done.body["moved"], 2, "both walls of the corner")
 	assert.Equal(t, true, walls()[3].(map[string]any)["line"].(map[string]any)["stop"].(map[string]any)["past"])
-	stale := a.call("POST", jobPath+"/walls/D/fix", `"1"`, map[string]any{"fix": "past-end"})
+	stale := past(1, "D")
 	assert.Equal(t, http.StatusConflict, stale.status)
-	gone := a.call("POST", jobPath+"/walls/D/fix", `"2"`, map[string]any{"fix": "past-end"})
+	gone := past(2, "D")
 	assert.Equal(t, http.StatusUnprocessableEntity, gone.status)
 	assert.Contains(t, string(gone.raw), "isn't offered for wall D any more")
-	nobody := a.call("POST", jobPath+"/walls/Q/fix", `"2"`, map[string]any{"fix": "past-end"})
+	nobody := past(2, "Q")
 	assert.Equal(t, http.StatusUnprocessableEntity, nobody.status)
-	back := a.call("PUT", jobPath+"/walls", `"2"`, map[string]any{"walls": []any{before[2], before[3]}})
+	undo := done.body["undo"].(map[string]any)
+	assert.Equal(t, "D: Let D run past, and C butt it", undo["said"])
+	back := a.edit(2, do("undo", said{"edit": undo["edit"]}))
 	require.Equal(t, http.StatusOK, back.status, string(back.raw))
 	assert.Equal(t, before, walls())
 }
@@ -41,8 +46,8 @@ func TestAFixIsDoneByItsIdAndTakenBack(t *testing.T) {
 func TestAnotherPlaceIsComparedBeforeItIsTaken(t *testing.T) {
 	a := start(t)
 	a.bindery()
-	tick := a.call("POST", jobPath+"/cuts", "", map[string]any{"id": "0190c0de-0000-7000-8000-0000000000c2", "member": "D-B1", "length": "86 1/2 in"})
-	require.Less(t, tick.status, 300, string(tick.raw))
+	tick := a.edit(1, cut("D-B1", said{"length": "86 1/2 in"}))
+	require.Equal(t, 200, tick.status, string(tick.raw))
 	var doc job.Document
 	raw, err := json.Marshal(a.call("GET", jobPath, "", nil).body["document"])
 	require.NoError(t, err)
@@ -59,7 +64,7 @@ func TestAnotherPlaceIsComparedBeforeItIsTaken(t *testing.T) {
 	far := a.call("POST", jobPath+"/walls/C/compare", "", c)
 	assert.Equal(t, http.StatusUnprocessableEntity, far.status)
 	assert.Contains(t, string(far.raw), "walls[2].line")
-	assert.EqualValues(t, 1, a.call("GET", jobPath, "", nil).body["revision"])
+	assert.Equal(t, 2, a.revision())
 }
 
 // A wall that was measured can be taken out: its readings stay where they were
@@ -68,10 +73,10 @@ func TestAMeasuredWallIsTakenOutAndPutBack(t *testing.T) {
 	a := start(t)
 	a.bindery()
 	before := a.call("GET", jobPath, "", nil).body["document"].(map[string]any)
-	out := a.call("DELETE", jobPath+"/walls/B", `"1"`, nil)
+	out := a.edit(1, do("remove-wall", said{"wall": "B"}))
 	require.Equal(t, http.StatusOK, out.status, string(out.raw))
 	assert.EqualValues(t, 21, out.body["stayed"], "seven floors, seven ceilings, seven gaps")
-	back := a.call("PUT", jobPath+"/walls/B", `"2"`, before["walls"].([]any)[1])
+	back := a.edit(2, do("put-wall", said{"wall": before["walls"].([]any)[1]}))
 	require.Equal(t, http.StatusOK, back.status, string(back.raw))
 	assert.Nil(t, back.body["stayed"])
 	var was, now job.Document
@@ -94,19 +99,19 @@ func TestSlipsInCornersAreNamedAtTheirFields(t *testing.T) {
 		path   string
 	}{
 		"a style that is none":      {map[string]any{"ends": []any{map[string]any{"end": "start", "style": "glue"}}}, "ends[0].style"},
-		"lapped with one top plate": {map[string]any{"ends": []any{map[string]any{"end": "end", "tie": "lap"}}}, "walls[3].ends"},
-		"a stretch off the wall":    {map[string]any{"pending": []any{map[string]any{"from": "80 in", "to": "99 in", "what": "pipe"}}}, "walls[3].pending[0].to"},
-		"a bolt of no length":       {map[string]any{"fixFloor": map[string]any{"by": "bolt", "length": "0 in"}}, "walls[3].fixFloor.length"},
-		"past a wall that is there": {map[string]any{"line": map[string]any{"by": "square", "face": "yard wall", "at": "70 in", "stop": map[string]any{"face": "canteen wall", "past": true}}}, "walls[3].line.stop.past"},
-		"a leg after nothing new":   {map[string]any{"line": map[string]any{"by": "leg", "face": "yard wall"}}, "walls[3].line.face"},
-		"into the door to the yard": {map[string]any{"line": map[string]any{"by": "square", "face": "yard wall", "at": "120 in"}}, "walls[3].line"},
+		"lapped with one top plate": {map[string]any{"ends": []any{map[string]any{"end": "end", "tie": "lap"}}}, "edits[0].wall.ends"},
+		"a stretch off the wall":    {map[string]any{"pending": []any{map[string]any{"from": "80 in", "to": "99 in", "what": "pipe"}}}, "edits[0].wall.pending[0].to"},
+		"a bolt of no length":       {map[string]any{"fixFloor": map[string]any{"by": "bolt", "length": "0 in"}}, "edits[0].wall.fixFloor.length"},
+		"past a wall that is there": {map[string]any{"line": map[string]any{"by": "square", "face": "yard wall", "at": "70 in", "stop": map[string]any{"face": "canteen wall", "past": true}}}, "edits[0].wall.line.stop.past"},
+		"a leg after nothing new":   {map[string]any{"line": map[string]any{"by": "leg", "face": "yard wall"}}, "edits[0].wall.line.face"},
+		"into the door to the yard": {map[string]any{"line": map[string]any{"by": "square", "face": "yard wall", "at": "120 in"}}, "edits[0].wall.line"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			wall := map[string]any{"id": "D", "lumber": "2x4", "bottom": []string{"2x4t"}, "top": []string{"2x4"}, "line": map[string]any{"by": "square", "face": "yard wall", "at": "70 in", "start": map[string]any{"face": "A back"}, "stop": map[string]any{"face": "C"}}}
 			for k, v := range c.change {
 				wall[k] = v
 			}
-			answer := a.call("PUT", jobPath+"/walls/D", `"1"`, wall)
+			answer := a.edit(1, do("put-wall", said{"wall": wall}))
 			assert.Equal(t, http.StatusUnprocessableEntity, answer.status, string(answer.raw))
 			assert.Contains(t, string(answer.raw), c.path)
 		})

@@ -7,37 +7,31 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"homalos/internal/job"
+	"homalos/internal/plan"
 	"homalos/internal/store"
 )
 
-// Stale is the problem of a write that named an older revision: what the
-// others changed since, and what this write would have changed.
+// Stale is the problem of edits that meet what somebody else changed since:
+// what that was, and what these edits would have changed.
 type Stale struct {
 	huma.ErrorModel
 	Revision int64        `json:"revision" doc:"The revision there is."`
-	Theirs   []job.Change `json:"theirs" nullable:"false" doc:"What has changed since the revision named."`
-	Yours    []job.Change `json:"yours" nullable:"false" doc:"What this write would have changed."`
+	Theirs   []job.Change `json:"theirs" nullable:"false" doc:"What has changed since."`
+	Yours    []job.Change `json:"yours" nullable:"false" doc:"What these edits would have changed."`
 }
 
 // problem turns what the core and the store say into problem+json.
 func problem(err error) error {
 	var faults job.Faults
-	var lost *store.ReadingLostError
 	switch {
 	case err == nil:
 		return nil
 	case errors.As(err, &faults):
-		details := make([]error, len(faults))
-		for i, f := range faults {
-			details[i] = &huma.ErrorDetail{Message: f.Text, Location: f.Path}
-		}
-		return huma.Error422UnprocessableEntity("the document has faults: "+faults[0].Path+": "+faults[0].Text, details...)
-	case errors.As(err, &lost):
-		return huma.Error422UnprocessableEntity(lost.Error())
+		return huma.Error422UnprocessableEntity("nothing was changed: "+faults[0].Path+": "+faults[0].Text, details(faults)...)
 	case errors.Is(err, store.ErrNotFound):
-		return huma.Error404NotFound("no such job, or part of it, in this crew")
+		return huma.Error404NotFound("no such job, or part of it, in this crew", &huma.ErrorDetail{Message: "this crew has no such job", Location: "path.id"})
 	case errors.Is(err, store.ErrExists):
-		return huma.Error409Conflict("another one with this id exists: take a new id")
+		return huma.Error409Conflict("another one with this id exists: take a new id (" + err.Error() + ")")
 	}
 	var status huma.StatusError
 	if errors.As(err, &status) {
@@ -46,18 +40,40 @@ func problem(err error) error {
 	return huma.Error500InternalServerError("the server could not finish this; nothing was changed", err)
 }
 
-// stale describes a conflict; edit is what the write wanted to do.
-func stale(s *store.StaleError, edit func(*job.Document) error) error {
-	p := &Stale{ErrorModel: huma.ErrorModel{
-		Title: "Conflict", Status: http.StatusConflict,
-		Detail: "somebody changed this job meanwhile: look at both changes, then make yours again",
-	}, Revision: s.Have, Theirs: []job.Change{}, Yours: []job.Change{}}
-	if s.Base != nil {
-		p.Theirs = job.Diff(*s.Base, s.Current)
-		mine := job.Copy(*s.Base)
-		if edit(&mine) == nil {
-			p.Yours = job.Diff(*s.Base, job.Canonical(mine))
+func details(faults job.Faults) []error {
+	out := make([]error, len(faults))
+	for i, f := range faults {
+		out[i] = &huma.ErrorDetail{Message: f.Text, Location: f.Path}
+	}
+	return out
+}
+
+// conflict is a problem that shows both changes, and the faults that both
+// together would have, if that is what stands against them.
+func conflict(revision int64, detail string, theirs, yours []job.Change, err error) error {
+	p := &Stale{
+		ErrorModel: huma.ErrorModel{Title: "Conflict", Status: http.StatusConflict, Detail: detail},
+		Revision:   revision, Theirs: theirs, Yours: yours,
+	}
+	var faults job.Faults
+	if errors.As(err, &faults) {
+		for _, one := range details(faults) {
+			p.Add(one)
 		}
 	}
 	return p
+}
+
+// stale describes edits that can't be made any more: they meet what was
+// changed since, or the job makes no sense with both.
+func (s *Server) stale(now store.Job, making *plan.Making, edits []job.Edit, err error) error {
+	then := now.Document
+	if making.Base != nil {
+		then = *making.Base
+	}
+	yours := []job.Change{}
+	if mine, wrong := (&plan.Making{Now: then, Plan: s.plans.of, Kept: true}).Make(edits); wrong == nil {
+		yours = job.Diff(then, mine.Document)
+	}
+	return conflict(now.Revision, "somebody changed this job meanwhile: look at both changes, then make yours again", job.Diff(then, now.Document), yours, err)
 }

@@ -3,13 +3,11 @@ package server
 import (
 	"context"
 	"net/http"
-	"sync"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"homalos/internal/job"
 	"homalos/internal/plan"
-	"homalos/internal/store"
 )
 
 // RoomBody is the building as found, with the job's revision it follows from.
@@ -20,39 +18,14 @@ type RoomBody struct {
 	Devices  bool      `json:"devices" doc:"Measuring devices are connected."`
 }
 
-// rooms keeps the last room of each job, by revision.
-type rooms struct {
-	mu   sync.Mutex
-	last map[string]roomAt
-}
-
-type roomAt struct {
-	revision int64
-	room     plan.Room
-}
-
-func (s *Server) room(j store.Job) (plan.Room, error) {
-	s.plans.rooms.mu.Lock()
-	kept, ok := s.plans.rooms.last[j.ID]
-	s.plans.rooms.mu.Unlock()
-	if ok && kept.revision == j.Revision {
-		return kept.room, nil
-	}
-	p, err := s.plans.of(j)
-	if err != nil {
-		return plan.Room{}, err
-	}
-	made, err := plan.RoomOf(j.Document, p)
-	if err != nil {
-		return made, err
-	}
-	s.plans.rooms.mu.Lock()
-	defer s.plans.rooms.mu.Unlock()
-	if s.plans.rooms.last == nil || len(s.plans.rooms.last) > 100 {
-		s.plans.rooms.last = map[string]roomAt{}
-	}
-	s.plans.rooms.last[j.ID] = roomAt{j.Revision, made}
-	return made, nil
+func (s *Server) room(d job.Document) (plan.Room, error) {
+	return s.plans.rooms.of(d, func() (plan.Room, error) {
+		p, err := s.plans.of(d)
+		if err != nil {
+			return plan.Room{}, err
+		}
+		return plan.RoomOf(d, p)
+	})
 }
 
 func (s *Server) roomRoutes(api huma.API) {
@@ -65,7 +38,7 @@ func (s *Server) roomRoutes(api huma.API) {
 			if err != nil {
 				return nil, problem(err)
 			}
-			room, err := s.room(j)
+			room, err := s.room(j.Document)
 			if err != nil {
 				return nil, problem(err)
 			}

@@ -4,11 +4,14 @@
 package server
 
 import (
+	"context"
 	"embed"
 	"io/fs"
 	"net/http"
 	"reflect"
 	"strings"
+	"sync"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humagin"
@@ -27,6 +30,10 @@ type Server struct {
 	store   *store.Store
 	plans   plans
 	devices string // address of the measuring devices' server, "" for none
+	beat    time.Duration
+
+	counting sync.Mutex
+	closing  <-chan struct{} // closed when streams are to end
 }
 
 // Option changes how the application is built.
@@ -36,12 +43,16 @@ type Option func(*Server)
 // loopback, such as the simulated ones.
 func WithDevices(address string) Option { return func(s *Server) { s.devices = address } }
 
+// Until ends the streams of events when ctx is done, so that the server can
+// stop.
+func Until(ctx context.Context) Option { return func(s *Server) { s.closing = ctx.Done() } }
+
 // New builds the handler of the whole application: API and interface.
 func New(db *store.DB, options ...Option) http.Handler {
 	engine := gin.New()
 	// a stream of readings must flush, so it is never packed
-	engine.Use(gin.Recovery(), headers, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedPathsRegexs([]string{".*/device/.*"})))
-	s := &Server{store: db.ForCrew(store.BuiltInCrew)}
+	engine.Use(gin.Recovery(), headers, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedPathsRegexs([]string{".*/device/.*", ".*/events"})))
+	s := &Server{store: db.ForCrew(store.BuiltInCrew), beat: beat}
 	for _, o := range options {
 		o(s)
 	}
@@ -69,19 +80,18 @@ func routes(engine *gin.Engine, s *Server) huma.API {
 	cfg.DocsPath = ""
 	cfg.CreateHooks = nil
 	cfg.OpenAPIPath = "/api/openapi"
-	cfg.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schemaName)
-	cfg.Info.Description = "Readings in, a wall that can be cut out. A job is read with its revision (ETag); every edit names it (If-Match), and is refused " +
-		"with what changed meanwhile if it is no longer the last. Lengths are texts with their unit. Faults are application/problem+json, each with the path of its field."
+	cfg.Components.Schemas = withEdits(huma.NewMapRegistry("#/components/schemas/", schemaName))
+	cfg.Info.Description = "Readings in, a wall that can be cut out. A job is read with its revision; every change of it is a list of edits that names the revision it was made to, " +
+		"and is refused with both changes only where it meets what somebody else changed since. Lengths are texts with their unit. Faults are application/problem+json, each with the path of its field."
 	api := humagin.New(engine, cfg)
 	for _, part := range []struct {
 		tag, about string
 		routes     func(huma.API)
 	}{
 		{"jobs", "Jobs, and the plan that follows from one.", s.jobRoutes},
-		{"edits", "Readings, walls, lumber and rules.", s.editRoutes},
-		{"saw", "What was cut.", s.sawRoutes},
+		{"edits", "Changing a job: readings, walls, lumber, rules, what was found, what was cut.", s.editRoutes},
+		{"log", "What was done to a job, by whom, and as it happens.", s.logRoutes},
 		{"room", "The building as found, and sections through it.", s.roomRoutes},
-		{"found", "What is there: corners, existing walls, joists, what is in the way.", s.foundRoutes},
 		{"files", "CSV, DXF and SVG, in and out.", s.exchangeRoutes},
 		{"devices", "Measuring devices.", s.deviceRoutes},
 	} {
@@ -126,7 +136,12 @@ func front(engine *gin.Engine) {
 			c.Data(http.StatusNotFound, "application/problem+json", []byte(`{"title":"Not Found","status":404,"detail":"there is nothing at this address of the API"}`))
 			return
 		}
-		if _, err := fs.Stat(files, path); path == "" || err != nil {
+		_, err := fs.Stat(files, path)
+		if strings.HasPrefix(path, "assets/") && err != nil {
+			c.String(http.StatusNotFound, "this file was part of an earlier version: load the page again")
+			return
+		}
+		if path == "" || err != nil {
 			c.Request.URL.Path = "/"
 			c.Header("Cache-Control", "no-cache")
 		} else if strings.HasPrefix(path, "assets/") {

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/json"
 	"io"
+	"maps"
 	"net/http"
 	"net/http/httptest"
 	"os"
@@ -12,6 +13,7 @@ import (
 	"testing"
 
 	"github.com/gin-gonic/gin"
+	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -41,9 +43,8 @@ func start(t *testing.T) *application {
 	return &application{t, web.URL}
 }
 
-// call sends a body (text as it is, anything else as JSON) naming a revision
-// unless it is empty.
-func (a *application) call(method, path, revision string, body any) reply {
+// call sends a body: text as it is, anything else as JSON.
+func (a *application) call(method, path, _ string, body any) reply {
 	a.t.Helper()
 	var in io.Reader
 	switch b := body.(type) {
@@ -58,9 +59,6 @@ func (a *application) call(method, path, revision string, body any) reply {
 	request, err := http.NewRequest(method, a.base+path, in)
 	require.NoError(a.t, err)
 	request.Header.Set("Content-Type", "application/json")
-	if revision != "" {
-		request.Header.Set("If-Match", `"`+revision+`"`)
-	}
 	response, err := http.DefaultClient.Do(request)
 	require.NoError(a.t, err)
 	defer response.Body.Close()
@@ -86,6 +84,38 @@ func (r reply) locations() []string {
 		out = append(out, e.(map[string]any)["location"].(string))
 	}
 	return out
+}
+
+type said map[string]any
+
+// do is an edit of a kind with its fields, under an id of its own.
+func do(kind string, fields said) said {
+	out := said{"do": kind, "id": uuid.Must(uuid.NewV7()).String()}
+	maps.Copy(out, fields)
+	return out
+}
+
+// edit makes edits to a revision of the job.
+func (a *application) edit(revision int, edits ...said) reply {
+	a.t.Helper()
+	return a.call("POST", jobPath+"/edits", "", said{"revision": revision, "device": "test", "edits": edits})
+}
+
+// revision is the job's now.
+func (a *application) revision() int {
+	a.t.Helper()
+	return int(a.call("GET", jobPath, "", nil).body["revision"].(float64))
+}
+
+func (a *application) document() map[string]any {
+	a.t.Helper()
+	return a.call("GET", jobPath, "", nil).body["document"].(map[string]any)
+}
+
+func cut(member string, more said) said {
+	c := said{"member": member, "length": "92 5/8 in"}
+	maps.Copy(c, more)
+	return do("cut", said{"cut": c})
 }
 
 func reading(id, station, value string) map[string]any {
@@ -117,11 +147,14 @@ func TestImportNamesEveryFaultByItsPath(t *testing.T) {
 func TestAReadingFreesAndTheRevisionMovesOn(t *testing.T) {
 	t.Parallel()
 	a := start(t).withBindery()
-	r := a.call("POST", jobPath+"/readings", "1", reading("n1", "64", "96 1/16"))
+	add := do("add-reading", said{"reading": reading("n1", "64", "96 1/16")})
+	r := a.edit(1, add)
 	require.Equal(t, 200, r.status, string(r.raw))
 	assert.Equal(t, `"2"`, r.header.Get("ETag"))
-	again := a.call("POST", jobPath+"/readings", "1", reading("n1", "64", "96 1/16"))
+	again := a.edit(1, add)
 	assert.Equal(t, 200, again.status, "sent twice is harmless")
+	assert.Equal(t, true, again.body["again"])
+	assert.Equal(t, 2, a.revision())
 	plan := a.call("GET", jobPath+"/plan", "", nil)
 	require.Equal(t, 200, plan.status)
 	for _, m := range plan.body["plan"].(map[string]any)["walls"].([]any)[0].(map[string]any)["members"].([]any) {
@@ -129,17 +162,17 @@ func TestAReadingFreesAndTheRevisionMovesOn(t *testing.T) {
 	}
 }
 
-func TestAStaleWriteShowsBothChanges(t *testing.T) {
+func TestAnEditThatMeetsAnotherShowsBothChanges(t *testing.T) {
 	t.Parallel()
 	a := start(t).withBindery()
-	require.Equal(t, 200, a.call("PUT", jobPath+"/settings", "1", map[string]any{"name": "theirs"}).status)
-	r := a.call("PUT", jobPath+"/settings", "1", map[string]any{"name": "mine", "mark": "1/32 in"})
+	require.Equal(t, 200, a.edit(1, do("rename", said{"name": "theirs"})).status)
+	r := a.edit(1, do("put-mark", said{"mark": "1/32 in"}), do("rename", said{"name": "mine"}))
 	assert.Equal(t, http.StatusConflict, r.status)
 	assert.Equal(t, "application/problem+json", r.header.Get("Content-Type"))
 	assert.Contains(t, string(r.raw), `"now":"theirs"`)
 	assert.Contains(t, string(r.raw), `"now":"mine"`)
 	assert.EqualValues(t, 2, r.body["revision"])
-	assert.Equal(t, 422, a.call("PUT", jobPath+"/settings", "", map[string]any{"name": "no revision"}).status)
+	assert.Equal(t, "1/16 in", a.document()["mark"], "all or none")
 }
 
 func TestBadInputSaysWhereAndChangesNothing(t *testing.T) {
@@ -150,21 +183,20 @@ func TestBadInputSaysWhereAndChangesNothing(t *testing.T) {
 			"openings": []any{map[string]any{"id": "D3", "kind": "door", "centre": centre, "leaf": map[string]any{"width": "30", "height": "80"}}}}
 	}
 	for name, c := range map[string]struct {
-		method, path string
-		body         any
-		location     string
+		edit     said
+		location string
 	}{
-		"station off the wall":    {"POST", "/readings", reading("n", "400", "96"), "survey.readings[47].place.station"},
-		"a length nobody can say": {"POST", "/readings", reading("n", "64", "96 furlongs"), "survey.readings[47].value"},
-		"a door off the wall":     {"PUT", "/walls/C", wall("5"), "walls[2].openings[0].centre"},
-		"an unknown field":        {"PUT", "/walls/C", map[string]any{"id": "C", "wobble": 1}, "body.wobble"},
+		"station off the wall":    {do("add-reading", said{"reading": reading("n", "400", "96")}), "edits[0].reading.place.station"},
+		"a length nobody can say": {do("add-reading", said{"reading": reading("n", "64", "96 furlongs")}), "edits[0].reading.value"},
+		"a door off the wall":     {do("put-wall", said{"wall": wall("5")}), "edits[0].wall.openings[0].centre"},
+		"an unknown field":        {do("put-wall", said{"wall": said{"id": "C", "wobble": 1}}), "edits[0].wall.wobble"},
 	} {
-		r := a.call(c.method, jobPath+c.path, "1", c.body)
+		r := a.edit(1, c.edit)
 		assert.Equal(t, 422, r.status, name)
 		assert.Contains(t, r.locations(), c.location, name)
 	}
 	assert.Equal(t, `"1"`, a.call("GET", jobPath, "", nil).header.Get("ETag"))
-	hung := a.call("DELETE", jobPath+"/walls/A", "1", nil)
+	hung := a.edit(1, do("remove-wall", said{"wall": "A"}))
 	assert.Equal(t, 422, hung.status, "D begins at its back")
 	assert.Contains(t, hung.locations(), "walls[2].line.start.face")
 }
@@ -173,15 +205,15 @@ func TestOnlyReadyPiecesAreTicked(t *testing.T) {
 	t.Parallel()
 	a := start(t).withBindery()
 	tick := func(last, member string, undone bool) reply {
-		return a.call("POST", jobPath+"/cuts", "", map[string]any{"id": "0190c0de-0000-7000-8000-0000000000" + last, "member": member, "length": "92 5/8 in", "undone": undone})
+		return a.edit(a.revision(), cut(member, said{"id": last, "undone": undone}))
 	}
-	assert.Equal(t, 204, tick("01", "A-S1", false).status)
+	assert.Equal(t, 200, tick("01", "A-S1", false).status)
 	held := tick("02", "A-S6", false)
 	assert.Equal(t, 422, held.status)
 	assert.Contains(t, string(held.raw), "Tape the gap")
 	assert.Equal(t, 422, tick("03", "Z-S1", false).status)
 	assert.Contains(t, string(a.call("GET", jobPath+"/plan", "", nil).raw), `"cut":true`)
-	assert.Equal(t, 204, tick("04", "A-S1", true).status)
+	assert.Equal(t, 200, tick("04", "A-S1", true).status)
 	assert.NotContains(t, string(a.call("GET", jobPath+"/plan", "", nil).raw), `"cut":true`)
 }
 
@@ -244,20 +276,28 @@ func TestAJobFromItsStartToItsEnd(t *testing.T) {
 	require.Equal(t, 200, empty.status, "a job without a wall has a plan")
 	assert.Equal(t, []any{}, empty.body["drawings"])
 	wall := map[string]any{"id": "A", "from": map[string]any{"x": "0", "y": "0"}, "to": map[string]any{"x": "3 m", "y": "0"}, "lumber": "45×95"}
-	require.Equal(t, 200, a.call("PUT", jobPath+"/walls/A", "1", wall).status)
+	require.Equal(t, 200, a.edit(1, do("put-wall", said{"wall": wall})).status)
 	lumber := map[string]any{"id": "45×95", "thickness": "47", "depth": "95"}
-	kept := a.call("PUT", jobPath+"/lumber/45%C3%9795", "2", lumber)
+	kept := a.edit(2, do("put-lumber", said{"lumber": lumber}))
 	require.Equal(t, 200, kept.status, string(kept.raw))
 	assert.Contains(t, string(kept.raw), `"thickness":"47 mm"`)
 	stud := `"to":"47 mm"`
 	assert.Contains(t, string(a.call("GET", jobPath+"/plan", "", nil).raw), stud, "what was measured is what is framed with")
-	require.Equal(t, 200, a.call("DELETE", jobPath+"/walls/A", "3", nil).status)
-	assert.Equal(t, 404, a.call("DELETE", jobPath+"/walls/A", "4", nil).status)
+	require.Equal(t, 200, a.edit(3, do("remove-wall", said{"wall": "A"})).status)
+	assert.Equal(t, 422, a.edit(4, do("remove-wall", said{"wall": "A"})).status)
 	list := a.call("GET", "/api/jobs", "", nil)
 	assert.Len(t, list.body["jobs"], 1)
 	assert.Equal(t, 204, a.call("DELETE", jobPath, "", nil).status)
 	assert.Equal(t, 404, a.call("DELETE", jobPath, "", nil).status)
 	assert.Equal(t, []any{}, a.call("GET", "/api/jobs", "", nil).body["jobs"])
+	assert.Len(t, a.call("GET", "/api/bin", "", nil).body["jobs"], 1)
+	bin := strings.Replace(jobPath, "jobs", "bin", 1)
+	require.Equal(t, 204, a.call("POST", bin+"/restore", "", nil).status)
+	assert.Equal(t, 404, a.call("POST", bin+"/restore", "", nil).status)
+	assert.Equal(t, 4, a.revision(), "as it was")
+	require.Equal(t, 204, a.call("DELETE", jobPath, "", nil).status)
+	require.Equal(t, 204, a.call("DELETE", bin, "", nil).status)
+	assert.Equal(t, []any{}, a.call("GET", "/api/bin", "", nil).body["jobs"])
 }
 
 func TestALengthIsSaidBack(t *testing.T) {
@@ -304,7 +344,7 @@ func TestTheDescriptionOfTheAPIIsServed(t *testing.T) {
 			assert.Len(t, o.(map[string]any)["tags"], 1, "%s %s stands under one heading", method, path)
 		}
 	}
-	for _, p := range []string{"/api/jobs", "/api/jobs/{id}", "/api/jobs/{id}/plan", "/api/jobs/{id}/readings", "/api/jobs/{id}/cuts", "/api/jobs/{id}/document"} {
+	for _, p := range []string{"/api/jobs", "/api/jobs/{id}", "/api/jobs/{id}/plan", "/api/jobs/{id}/edits", "/api/jobs/{id}/log", "/api/jobs/{id}/events", "/api/jobs/{id}/document"} {
 		assert.Contains(t, paths, p)
 	}
 	assert.Equal(t, "ok", string(a.call("GET", "/healthz", "", nil).raw))

@@ -7,7 +7,12 @@ import { Notifications } from "@mantine/notifications";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { createRoot } from "react-dom/client";
 import { App } from "./app/App";
+import { reloadOnce } from "./app/reloadOnce";
 import { theme } from "./app/theme";
+import { sendLeftovers } from "./edits/queue";
+
+reloadOnce();
+sendLeftovers();
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5_000 } } });
 

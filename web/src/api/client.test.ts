@@ -17,11 +17,11 @@ test("what comes back is what was asked for", async () => {
   expect(await got(answer(204))).toBeUndefined();
 });
 
-test("no connection says that nothing is lost", async () => {
+test("no connection says what to do", async () => {
   const p = await failed(got(Promise.reject(new TypeError("Failed to fetch"))));
   expect(p).toBeInstanceOf(Problem);
   expect(p.status).toBe(0);
-  expect(p.message).toContain("What you entered stays here");
+  expect(p.message).toContain("Try again when it is back");
 });
 
 test("faults stand at their fields, the first is the message", async () => {

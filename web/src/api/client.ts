@@ -38,6 +38,11 @@ export type Survey = Schemas["Survey"];
 export type Assess = Schemas["Assess"];
 export type Aim = Schemas["Aim"];
 export type Change = Schemas["Change"];
+export type Edit = Schemas["Edit"];
+export type Edited = Schemas["EditsBody"];
+export type Imported = Schemas["Imported"];
+export type LogStep = Schemas["LogStep"];
+export type Offers = Pick<Edited, "undo" | "redo">;
 
 /** What went wrong, in words to show; `at` are the faulty fields by path. */
 export class Problem extends Error {
@@ -69,7 +74,7 @@ export async function got<T>(call: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await call;
   } catch {
-    throw new Problem("The server doesn't answer. What you entered stays here: try again when it is back.", 0);
+    throw new Problem("The server doesn't answer. Try again when it is back.", 0);
   }
   if (answer.error === undefined && answer.response.ok) return answer.data as T;
   const p = (answer.error ?? {}) as {

@@ -4,6 +4,57 @@
  */
 
 export interface paths {
+    "/api/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Jobs that were deleted, and when each goes for good */
+        get: operations["list-bin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Remove a job that is in the bin for good, with its log */
+        delete: operations["erase-job"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a job out of the bin */
+        post: operations["restore-job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -33,42 +84,8 @@ export interface paths {
         /** Import a job document under a new id */
         put: operations["import-job"];
         post?: never;
-        /** Remove a job for good */
+        /** Put a job into the bin, for a day */
         delete: operations["delete-job"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/assess": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** What was asked and seen before cutting */
-        put: operations["put-assess"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/cuts": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Tick a piece as cut, or take that back */
-        post: operations["tick-cut"];
-        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -108,7 +125,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{id}/lumber/{lumber}": {
+    "/api/jobs/{id}/edits": {
         parameters: {
             query?: never;
             header?: never;
@@ -116,8 +133,48 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Add a lumber or give its measured size anew */
-        put: operations["put-lumber"];
+        put?: never;
+        /**
+         * Change a job: one or more edits, all or none
+         * @description The only way to change a job. Each edit has an id made by the client; sent twice, it is made once. Edits made to an older revision are made all the same if nothing that they touch has changed since, else it is 409 with both changes. Lines that are only added (readings, tapes, ticks) never conflict.
+         */
+        post: operations["make-edits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is done to a job, as it happens
+         * @description Server-sent events, each a line of the log with its revision as id. A stream that broke off goes on from the last one (Last-Event-ID, or after).
+         */
+        get: operations["watch-job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was done, by whom and when */
+        get: operations["get-log"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -134,8 +191,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The room's corners as a DXF drawing has them */
-        post: operations["import-outline"];
+        /** The room's corners as a DXF drawing has them, as edits to send; nothing is changed */
+        post: operations["read-outline"];
         delete?: never;
         options?: never;
         head?: never;
@@ -159,23 +216,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{id}/readings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Add a reading; one that corrects another names it */
-        post: operations["add-reading"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{id}/readings.csv": {
         parameters: {
             query?: never;
@@ -186,8 +226,8 @@ export interface paths {
         /** All readings as CSV, units in the header */
         get: operations["export-readings"];
         put?: never;
-        /** Add readings from CSV */
-        post: operations["import-readings"];
+        /** Readings of a CSV file, as edits to send; nothing is changed */
+        post: operations["read-readings"];
         delete?: never;
         options?: never;
         head?: never;
@@ -262,23 +302,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{id}/settings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Name, mark and rules */
-        put: operations["put-settings"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{id}/start": {
         parameters: {
             query?: never;
@@ -296,183 +319,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{id}/survey/corners": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** The corners of the room, in order */
-        put: operations["put-corners"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/survey/existing-walls/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Add or give anew: a wall that is there */
-        put: operations["put-existing-walls"];
-        post?: never;
-        /** Take out: a wall that is there */
-        delete: operations["delete-existing-walls"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/survey/hidden/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Add or give anew: a no-drill zone */
-        put: operations["put-hidden"];
-        post?: never;
-        /** Take out: a no-drill zone */
-        delete: operations["delete-hidden"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/survey/instruments/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Add or give anew: an instrument and its checks */
-        put: operations["put-instruments"];
-        post?: never;
-        /** Take out: an instrument and its checks */
-        delete: operations["delete-instruments"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/survey/joists/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Add or give anew: a run of joists */
-        put: operations["put-joists"];
-        post?: never;
-        /** Take out: a run of joists */
-        delete: operations["delete-joists"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/survey/obstructions/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Add or give anew: something in the way */
-        put: operations["put-obstructions"];
-        post?: never;
-        /** Take out: something in the way */
-        delete: operations["delete-obstructions"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/survey/zones/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Add or give anew: a stepped part of floor or ceiling */
-        put: operations["put-zones"];
-        post?: never;
-        /** Take out: a stepped part of floor or ceiling */
-        delete: operations["delete-zones"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/ties": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Add a measurement between corners; one that corrects another names it */
-        post: operations["add-tie"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/walls": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Give several walls anew at once */
-        put: operations["put-walls"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/walls/{wall}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Add a wall or give it anew, openings and all */
-        put: operations["put-wall"];
-        post?: never;
-        /** Take a wall out; readings along it stay where they were read */
-        delete: operations["delete-wall"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{id}/walls/{wall}/compare": {
         parameters: {
             query?: never;
@@ -484,23 +330,6 @@ export interface paths {
         put?: never;
         /** A wall in another place, side by side by what it costs; nothing is changed */
         post: operations["compare-wall"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{id}/walls/{wall}/fix": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Do one of the fixes that the plan offers for a wall */
-        post: operations["apply-fix"];
         delete?: never;
         options?: never;
         head?: never;
@@ -567,10 +396,6 @@ export interface components {
             question: string;
             wall: string;
         };
-        "Apply-fixRequest": {
-            /** @description Its id, as the plan gives it. */
-            fix: string;
-        };
         Assess: {
             answers?: components["schemas"]["Answer"][];
             /** @description Health cards confirmed. */
@@ -622,6 +447,22 @@ export interface components {
              */
             turn?: "in" | "out";
         };
+        Cut: {
+            /** @description When, as RFC 3339. */
+            at?: string;
+            by?: string;
+            /** @description What it came out at, where that is another length. */
+            came?: string;
+            /** @description Made by the client. Default: the edit's. */
+            id?: string;
+            /** @description What it was called at. */
+            length: string;
+            /** @description Default: what the plan cuts the piece from. */
+            lumber?: string;
+            member: string;
+            /** @description Takes the piece's earlier lines back. */
+            undone?: boolean;
+        };
         Decision: {
             /** @description Which paper it stands in. */
             paper: string;
@@ -648,6 +489,8 @@ export interface components {
             mark?: string;
             /** @description What the crew calls the job. */
             name: string;
+            /** @description What was done. Nothing of the plan follows from it. */
+            record?: components["schemas"]["Record"];
             rules?: components["schemas"]["Rules"];
             survey?: components["schemas"]["Survey"];
             /**
@@ -664,6 +507,346 @@ export interface components {
         };
         DrawingLayers: {
             layers: components["schemas"]["DrawingLayer"][];
+        };
+        /** @description One change of a job, as a value: what it does, and the fields of that. */
+        Edit: {
+            /**
+             * Format: int64
+             * @description Where in the list a new one stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "put-wall";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            wall: components["schemas"]["Wall"];
+        } | {
+            /** @enum {string} */
+            do: "remove-wall";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            wall: string;
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list a new one stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "put-opening";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            opening: components["schemas"]["Opening"];
+            /** @description Id of the wall. */
+            wall: string;
+        } | {
+            /** @enum {string} */
+            do: "remove-opening";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            opening: string;
+            /** @description Id of the wall. */
+            wall: string;
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list a new one stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "put-lumber";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            lumber: components["schemas"]["Lumber"];
+        } | {
+            /** @enum {string} */
+            do: "remove-lumber";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            lumber: string;
+        } | {
+            /** @enum {string} */
+            do: "put-rules";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            rules?: components["schemas"]["Rules"];
+        } | {
+            /** @enum {string} */
+            do: "put-mark";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            mark?: string;
+        } | {
+            /** @enum {string} */
+            do: "rename";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            name: string;
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list it stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "add-reading";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            reading: components["schemas"]["Reading"];
+        } | {
+            /** @enum {string} */
+            do: "remove-reading";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description The survey was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @description Its id. */
+            reading: string;
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list it stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "add-tie";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            tie: components["schemas"]["Tie"];
+        } | {
+            /** @enum {string} */
+            do: "remove-tie";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description The survey was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @description Its id. */
+            tie: string;
+        } | {
+            corners: components["schemas"]["Corner"][];
+            /** @enum {string} */
+            do: "put-corners";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description The survey was not there before: it goes too, if nothing else is in it. */
+            lone?: boolean;
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list a new one stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "put-found";
+            entry: components["schemas"]["ExistingWall"];
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @enum {string} */
+            part: "walls";
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list a new one stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "put-found";
+            entry: components["schemas"]["Zone"];
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @enum {string} */
+            part: "zones";
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list a new one stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "put-found";
+            entry: components["schemas"]["Hidden"];
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @enum {string} */
+            part: "hidden";
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list a new one stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "put-found";
+            entry: components["schemas"]["Instrument"];
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @enum {string} */
+            part: "instruments";
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list a new one stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "put-found";
+            entry: components["schemas"]["Joists"];
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @enum {string} */
+            part: "joists";
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list a new one stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "put-found";
+            entry: components["schemas"]["Obstruction"];
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @enum {string} */
+            part: "obstructions";
+        } | {
+            /** @enum {string} */
+            do: "remove-found";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The survey was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "walls";
+        } | {
+            /** @enum {string} */
+            do: "remove-found";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The survey was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "zones";
+        } | {
+            /** @enum {string} */
+            do: "remove-found";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The survey was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "hidden";
+        } | {
+            /** @enum {string} */
+            do: "remove-found";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The survey was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "instruments";
+        } | {
+            /** @enum {string} */
+            do: "remove-found";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The survey was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "joists";
+        } | {
+            /** @enum {string} */
+            do: "remove-found";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The survey was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "obstructions";
+        } | {
+            assess?: components["schemas"]["Assess"];
+            /** @enum {string} */
+            do: "put-assess";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list it stands. Default last.
+             */
+            at?: number;
+            cut: components["schemas"]["Cut"];
+            /** @enum {string} */
+            do: "cut";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+        } | {
+            /** @description Its id. */
+            cut: string;
+            /** @enum {string} */
+            do: "remove-cut";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description The record was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+        } | {
+            /** @enum {string} */
+            do: "apply-fix";
+            /** @description Its id, as the plan gives it. */
+            fix: string;
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Id of the wall. */
+            wall: string;
+        } | {
+            /** @enum {string} */
+            do: "undo";
+            /** @description Id of one of the edits that were made together. */
+            edit: string;
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+        } | {
+            /** @enum {string} */
+            do: "redo";
+            /** @description Id of one of the edits that were made together. */
+            edit: string;
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+        };
+        EditsBody: {
+            /** @description These edits were made before: nothing was done. */
+            again?: boolean;
+            /** @description What the edits do to pieces: those already cut first. */
+            changed: components["schemas"]["PlanChanges"];
+            document: components["schemas"]["Document"];
+            id: string;
+            /** @description What was kept of the job was damaged: what was done about it. */
+            mended?: string;
+            /** @description Walls that the edits moved, their relations kept. */
+            moved: components["schemas"]["PlanMove"][];
+            redo?: components["schemas"]["Offer"];
+            /** Format: int64 */
+            revision: number;
+            /**
+             * Format: int64
+             * @description Readings that stay where they were read while the edits moved the wall they were given by.
+             */
+            stayed?: number;
+            undo?: components["schemas"]["Offer"];
         };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
@@ -776,6 +959,9 @@ export interface components {
             /** @enum {string} */
             on: "post-below" | "wall-below" | "beam-below" | "solid-ground" | "bare-boards";
         };
+        Gone: {
+            text: string;
+        };
         Hanging: {
             /** @description Where it goes. */
             home?: string;
@@ -820,6 +1006,19 @@ export interface components {
             /** @description The existing wall it is in; from and to are then stations along it. */
             wall?: string;
         };
+        Imported: {
+            edits: components["schemas"]["Edit"][];
+            /**
+             * Format: int64
+             * @description Lines of the file that the job has already.
+             */
+            known: number;
+            /**
+             * Format: int64
+             * @description The job's revision that they are made to.
+             */
+            revision: number;
+        };
         Instrument: {
             /** @description Readings of a known length. */
             checks?: components["schemas"]["Check"][];
@@ -837,19 +1036,15 @@ export interface components {
             offset?: string;
         };
         JobBody: {
-            /** @description What the last edit does to pieces: those already cut first. */
-            changed: components["schemas"]["PlanChanges"];
             document: components["schemas"]["Document"];
             id: string;
-            /** @description Walls that the last edit moved, their relations kept. */
-            moved: components["schemas"]["PlanMove"][];
+            /** @description What was kept of the job was damaged: what was done about it. */
+            mended?: string;
             /** Format: int64 */
             revision: number;
-            /**
-             * Format: int64
-             * @description Readings that stay where they were read while the last edit moved the wall they were given by.
-             */
-            stayed?: number;
+        };
+        JobsBody: {
+            jobs: components["schemas"]["Summary"][];
         };
         Joists: {
             /**
@@ -954,8 +1149,42 @@ export interface components {
             /** @description Runs past that new wall, flush with its far side, in place of butting it. */
             past?: boolean;
         };
-        "List-jobsResponse": {
-            jobs: components["schemas"]["Summary"][];
+        LogBody: {
+            redo?: components["schemas"]["Offer"];
+            /** Format: int64 */
+            revision: number;
+            steps: components["schemas"]["LogStep"][];
+            undo?: components["schemas"]["Offer"];
+        };
+        LogStep: {
+            /** Format: date-time */
+            at: string;
+            /** @description Who made it. */
+            by?: string;
+            /** @description What it was made on. */
+            device?: string;
+            /** @description Id of one of its edits: undo and redo name it. */
+            edit?: string;
+            /** @description With whole: the edits as they were made. */
+            edits?: components["schemas"]["Edit"][];
+            /** @description What was done since to the same parts, so that it can't be taken back before that. */
+            inTheWay?: string;
+            /**
+             * Format: int64
+             * @description The revision that it makes again.
+             */
+            redoes?: number;
+            /** Format: int64 */
+            revision: number;
+            /** @description What was done, in a few words. */
+            said: string;
+            /** @description It was not taken back. */
+            stands: boolean;
+            /**
+             * Format: int64
+             * @description The revision that it takes back.
+             */
+            undoes?: number;
         };
         Lumber: {
             /** @description Actual depth: the wall's framing depth. */
@@ -984,6 +1213,11 @@ export interface components {
             underside?: string;
             /** @description Across, or outside diameter. */
             width: string;
+        };
+        Offer: {
+            /** @description Id of one of its edits. */
+            edit: string;
+            said: string;
         };
         Opening: {
             /** @description Station of its middle. */
@@ -1948,11 +2182,9 @@ export interface components {
             layers: components["schemas"]["Layer"][];
             where: string;
         };
-        "Put-cornersRequest": {
-            corners: components["schemas"]["Corner"][];
-        };
-        "Put-wallsRequest": {
-            walls: components["schemas"]["Wall"][];
+        Quiet: {
+            /** Format: int64 */
+            revision: number;
         };
         Reading: {
             /**
@@ -1983,6 +2215,24 @@ export interface components {
             value?: string;
             /** @description Takes the reading it replaces back, giving no new value. */
             void?: boolean;
+        };
+        Record: {
+            /** @description Pieces cut, and what was taken back, in the order it was said. Lines are only added. */
+            cuts?: components["schemas"]["Cut"][];
+        };
+        Request: {
+            /** @description Ids of one's own earlier edits that were on screen too, whatever revision they have come to be. */
+            after?: string[];
+            /** @description Who makes them. */
+            by?: string;
+            /** @description What they are made on: an id that the device keeps. Undo goes by it. */
+            device?: string;
+            edits: components["schemas"]["Edit"][];
+            /**
+             * Format: int64
+             * @description The job's revision that was on screen when the edits were made.
+             */
+            revision: number;
         };
         RoomBody: {
             /** @description Measuring devices are connected. */
@@ -2020,11 +2270,6 @@ export interface components {
             /** @description Centre to centre of common studs. Default 16 in or 600 mm. */
             spacing?: string;
         };
-        SettingsEditBody: {
-            mark?: string;
-            name: string;
-            rules?: components["schemas"]["Rules"];
-        };
         Signed: {
             /** @description RFC 3339, or as written on the paper. */
             at?: string;
@@ -2059,7 +2304,7 @@ export interface components {
              * @example 400
              */
             status?: number;
-            /** @description What has changed since the revision named. */
+            /** @description What has changed since. */
             theirs: components["schemas"]["Change"][];
             /**
              * @description A short, human-readable summary of the problem type. This value should not change between occurrences of the error.
@@ -2073,7 +2318,7 @@ export interface components {
              * @example https://example.com/errors/example
              */
             type: string;
-            /** @description What this write would have changed. */
+            /** @description What these edits would have changed. */
             yours: components["schemas"]["Change"][];
         };
         "Start-jobRequest": {
@@ -2090,8 +2335,12 @@ export interface components {
         Summary: {
             /** Format: int64 */
             blocked: number;
+            /** @description False until the counts have been worked out. */
+            counted: boolean;
             /** Format: int64 */
             cut: number;
+            /** @description Why the job can't be planned. */
+            fault?: string;
             /**
              * Format: int64
              * @description Pieces that wait for a reading.
@@ -2106,6 +2355,11 @@ export interface components {
             /** Format: int64 */
             revision: number;
             units: string;
+            /**
+             * Format: date-time
+             * @description In the bin: when it goes for good.
+             */
+            until?: string;
             /** Format: date-time */
             updated: string;
             /** Format: int64 */
@@ -2136,18 +2390,6 @@ export interface components {
             /** @description Walls that are there. */
             walls?: components["schemas"]["ExistingWall"][];
             zones?: components["schemas"]["Zone"][];
-        };
-        TickBody: {
-            /**
-             * Format: uuid
-             * @description Made by the client; the same line twice is harmless.
-             */
-            id: string;
-            /** @description What was cut. */
-            length: string;
-            member: string;
-            /** @description Takes the tick back. */
-            undone?: boolean;
         };
         Tie: {
             /** @description The corner an angle, offset or along is of. */
@@ -2252,6 +2494,95 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "list-bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobsBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "erase-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "restore-job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-jobs": {
         parameters: {
             query?: never;
@@ -2267,7 +2598,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["List-jobsResponse"];
+                    "application/json": components["schemas"]["JobsBody"];
                 };
             };
             /** @description Error */
@@ -2382,80 +2713,6 @@ export interface operations {
             };
         };
     };
-    "put-assess": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Assess"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "tick-cut": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TickBody"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
     shoot: {
         parameters: {
             query?: never;
@@ -2492,7 +2749,10 @@ export interface operations {
     };
     "export-job": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The job as it stood then; left out, as it is. */
+                revision?: number;
+            };
             header?: never;
             path: {
                 /** @description The job's id (UUIDv7), made by the client. */
@@ -2524,23 +2784,20 @@ export interface operations {
             };
         };
     };
-    "put-lumber": {
+    "make-edits": {
         parameters: {
             query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
+            header?: never;
             path: {
                 /** @description The job's id (UUIDv7), made by the client. */
                 id: string;
-                lumber: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Lumber"];
+                "application/json": components["schemas"]["Request"];
+                "application/octet-stream": string;
             };
         };
         responses: {
@@ -2551,7 +2808,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobBody"];
+                    "application/json": components["schemas"]["EditsBody"];
                 };
             };
             /** @description Error */
@@ -2565,16 +2822,124 @@ export interface operations {
             };
         };
     };
-    "import-outline": {
+    "watch-job": {
+        parameters: {
+            query?: {
+                /** @description The last revision known; now if left out. */
+                after?: number;
+            };
+            header?: {
+                "Last-Event-ID"?: string;
+            };
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": ({
+                        data: components["schemas"]["Gone"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "gone";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    } | {
+                        data: components["schemas"]["Quiet"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "quiet";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    } | {
+                        data: components["schemas"]["LogStep"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "step";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    })[];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-log": {
+        parameters: {
+            query?: {
+                /** @description What undo and redo are asked for on. */
+                device?: string;
+                /** @description Only what came after this revision. */
+                after?: number;
+                /** @description The last so many. */
+                most?: number;
+                /** @description With the edits themselves. */
+                whole?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-outline": {
         parameters: {
             query: {
                 layer: string;
                 unit: "mm" | "cm" | "m" | "in" | "ft";
             };
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
+            header?: never;
             path: {
                 /** @description The job's id (UUIDv7), made by the client. */
                 id: string;
@@ -2591,11 +2956,10 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
-                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobBody"];
+                    "application/json": components["schemas"]["Imported"];
                 };
             };
             /** @description Error */
@@ -2629,46 +2993,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "add-reading": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Reading"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
                 };
             };
             /** @description Error */
@@ -2716,13 +3040,10 @@ export interface operations {
             };
         };
     };
-    "import-readings": {
+    "read-readings": {
         parameters: {
             query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
+            header?: never;
             path: {
                 /** @description The job's id (UUIDv7), made by the client. */
                 id: string;
@@ -2739,11 +3060,10 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
-                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobBody"];
+                    "application/json": components["schemas"]["Imported"];
                 };
             };
             /** @description Error */
@@ -2895,46 +3215,6 @@ export interface operations {
             };
         };
     };
-    "put-settings": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SettingsEditBody"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
     "start-job": {
         parameters: {
             query?: never;
@@ -2950,672 +3230,6 @@ export interface operations {
                 "application/json": components["schemas"]["Start-jobRequest"];
             };
         };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "put-corners": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Put-cornersRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "put-existing-walls": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ExistingWall"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "delete-existing-walls": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "put-hidden": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Hidden"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "delete-hidden": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "put-instruments": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Instrument"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "delete-instruments": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "put-joists": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Joists"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "delete-joists": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "put-obstructions": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Obstruction"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "delete-obstructions": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "put-zones": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Zone"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "delete-zones": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "add-tie": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Tie"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "put-walls": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Put-wallsRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "put-wall": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                wall: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Wall"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "delete-wall": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                wall: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -3662,47 +3276,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanComparison"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "apply-fix": {
-        parameters: {
-            query?: never;
-            header: {
-                /** @description The job's revision, in quotes, as in its ETag. */
-                "If-Match": string;
-            };
-            path: {
-                /** @description The job's id (UUIDv7), made by the client. */
-                id: string;
-                wall: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Apply-fixRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobBody"];
                 };
             };
             /** @description Error */

@@ -2,10 +2,9 @@ import { Button, Divider, Group, Modal, Select, SimpleGrid, Switch, Text, TextIn
 import { IconPlus } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Job, PlanBody, Problem } from "../api/client";
-import { type Edit, useEdit } from "../api/hooks";
+import { type Draft, type Shown, useEdits } from "../edits/useEdits";
 import { LengthEdit, LengthField } from "../entry/LengthField";
 import { tell } from "./say";
-import { useUndo } from "./undo";
 
 type LengthRule = "spacing" | "fit" | "hold" | "kerf" | "lap" | "board";
 
@@ -19,16 +18,12 @@ const lengths: [LengthRule, string][] = [
 ];
 
 /** The crew's rules for this job, and its lumber as measured. Each is kept as it is left. */
-export function Settings({ job, usual, close }: { job: Job; usual: PlanBody["usual"]; close: () => void }) {
-  const edit = useEdit(job.id);
-  const undo = useUndo();
+export function Settings({ job, usual, close }: { job: Shown; usual: PlanBody["usual"]; close: () => void }) {
+  const edits = useEdits(job);
   const d = job.document;
   const rules = d.rules ?? {};
-  const keep = (label: string, next: Edit, back: Edit) =>
-    edit.mutateAsync(next).then(() => undo.push(label, () => edit.mutateAsync(back)), tell);
-  const was: Edit = { do: "settings", settings: { name: d.name, mark: d.mark, rules: d.rules } };
-  const set = (label: string, change: Partial<typeof was.settings>) =>
-    keep(label, { do: "settings", settings: { ...was.settings, ...change } }, was);
+  const keep = (next: Draft) => edits.make(next).catch(tell);
+  const set = (change: Partial<typeof rules>) => keep({ do: "put-rules", rules: { ...rules, ...change } });
   return (
     <Modal opened onClose={close} title="Rules and lumber" size="lg">
       <SimpleGrid cols={{ base: 1, sm: 2 }} spacing="sm">
@@ -39,25 +34,24 @@ export function Settings({ job, usual, close }: { job: Job; usual: PlanBody["usu
           onBlur={(e) =>
             e.currentTarget.value.trim() &&
             e.currentTarget.value !== d.name &&
-            set("name", { name: e.currentTarget.value.trim() })
+            keep({ do: "rename", name: e.currentTarget.value.trim() })
           }
         />
-        <LengthEdit label="Finest mark you cut to" units={d.units} value={usual.mark} keep={(v) => set("mark", { mark: v })} />
+        <LengthEdit
+          label="Finest mark you cut to"
+          units={d.units}
+          value={usual.mark}
+          keep={(v) => keep({ do: "put-mark", mark: v })}
+        />
         {lengths.map(([key, label]) => (
-          <LengthEdit
-            key={key}
-            label={label}
-            units={d.units}
-            value={usual.rules[key] ?? ""}
-            keep={(v) => set(label, { rules: { ...rules, [key]: v } })}
-          />
+          <LengthEdit key={key} label={label} units={d.units} value={usual.rules[key] ?? ""} keep={(v) => set({ [key]: v })} />
         ))}
         <Select
           label="Floor"
           data={["timber", "concrete"]}
           value={usual.rules.floor ?? null}
           allowDeselect={false}
-          onChange={(v) => set("floor", { rules: { ...rules, floor: v as "timber" } })}
+          onChange={(v) => set({ floor: v as "timber" })}
           description="On concrete the lowest plate is treated, or track, or lies on a membrane."
         />
         <Select
@@ -68,7 +62,7 @@ export function Settings({ job, usual, close }: { job: Job; usual: PlanBody["usu
           ]}
           value={usual.rules.method ?? null}
           allowDeselect={false}
-          onChange={(v) => set("method", { rules: { ...rules, method: v as "in-place" } })}
+          onChange={(v) => set({ method: v as "in-place" })}
         />
       </SimpleGrid>
       <Divider my="md" label="Lumber, as measured on one piece of the delivery" />
@@ -81,15 +75,13 @@ export function Settings({ job, usual, close }: { job: Job; usual: PlanBody["usu
             label="Thickness"
             units={d.units}
             value={l.thickness}
-            keep={(v) =>
-              keep(`thickness of ${l.id}`, { do: "lumber", lumber: { ...l, thickness: v } }, { do: "lumber", lumber: l })
-            }
+            keep={(v) => keep({ do: "put-lumber", lumber: { ...l, thickness: v } })}
           />
           <LengthEdit
             label="Depth"
             units={d.units}
             value={l.depth}
-            keep={(v) => keep(`depth of ${l.id}`, { do: "lumber", lumber: { ...l, depth: v } }, { do: "lumber", lumber: l })}
+            keep={(v) => keep({ do: "put-lumber", lumber: { ...l, depth: v } })}
           />
           <Text pt={34} className="quiet" fz={14}>
             {l.treated ? "treated" : l.track ? "track" : ""}
@@ -99,7 +91,7 @@ export function Settings({ job, usual, close }: { job: Job; usual: PlanBody["usu
       <MoreLumber
         taken={(d.lumber ?? []).map((l) => l.id)}
         units={d.units}
-        keep={(l) => edit.mutateAsync({ do: "lumber", lumber: l })}
+        keep={(l) => edits.make({ do: "put-lumber", lumber: l })}
       />
     </Modal>
   );

@@ -1,12 +1,29 @@
-import { ActionIcon, Menu, Tooltip, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
-import { IconAdjustments, IconArrowBackUp, IconDownload, IconHome, IconMoon, IconSun } from "@tabler/icons-react";
-import { useState } from "react";
-import { Link, NavLink, Outlet, useOutletContext, useParams, useSearchParams } from "react-router";
-import type { Job, PlanBody } from "../api/client";
+import { ActionIcon, Alert, Menu, Tooltip, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
+import { useHotkeys } from "@mantine/hooks";
+import {
+  IconAdjustments,
+  IconArrowBackUp,
+  IconArrowForwardUp,
+  IconDownload,
+  IconHistory,
+  IconHome,
+  IconMoon,
+  IconSun,
+} from "@tabler/icons-react";
+import { Suspense, useState } from "react";
+import { Link, NavLink, Outlet, useLocation, useOutletContext, useParams, useSearchParams } from "react-router";
+import type { PlanBody } from "../api/client";
 import { useJob, usePlan } from "../api/hooks";
+import { type Shown, useShown } from "../edits/useEdits";
+import { useHistory } from "../edits/useHistory";
+import { useLive } from "../edits/useLive";
+import { useQueue } from "../edits/useQueue";
+import { LineDown } from "./LineDown";
 import { Settings } from "./Settings";
+import { StageBoundary } from "./StageBoundary";
 import { Failed, Loading } from "./States";
-import { UndoProvider, useUndo } from "./undo";
+import { useStageTitle } from "./useStageTitle";
+import { WhatWasDone } from "./WhatWasDone";
 
 const stages = ["read", "line", "mark", "cut", "stand", "prove"] as const;
 
@@ -97,17 +114,22 @@ function StoryPole({ plan }: { plan?: PlanBody }) {
 
 export interface JobContext {
   id: string;
-  job: Job;
+  job: Shown;
   plan: PlanBody;
   wall: number;
   setWall: (id: string) => void;
 }
 export const useJobContext = () => useOutletContext<JobContext>();
 
-function Header({ job, plan }: { job: Job; plan?: PlanBody }) {
-  const { last, undo } = useUndo();
-  const [settings, setSettings] = useState(false);
+function Header({ job, plan }: { job: Shown; plan?: PlanBody }) {
+  const { last, undo, next, redo } = useHistory(job);
+  const [open, setOpen] = useState<"rules" | "log">();
   const d = job.document;
+  useHotkeys([
+    ["mod+Z", undo],
+    ["mod+shift+Z", redo],
+    ["mod+Y", redo],
+  ]);
   return (
     <header>
       <ActionIcon component={Link} to="/" size={48} variant="subtle" color="gray" aria-label="All jobs">
@@ -119,9 +141,22 @@ function Header({ job, plan }: { job: Job; plan?: PlanBody }) {
           {d.units === "metric" ? "millimetres" : "inches"}, revision {job.revision}
         </div>
       </div>
-      <Tooltip label={last ? `Take back: ${last.label} (Ctrl Z)` : "Nothing to take back"}>
+      <Tooltip label={last ? `Take back: ${last} (Ctrl Z)` : "Nothing of yours to take back"}>
         <ActionIcon size={48} variant="subtle" color="gray" aria-label="Undo" disabled={!last} onClick={undo}>
           <IconArrowBackUp />
+        </ActionIcon>
+      </Tooltip>
+      <Tooltip label={next ? `Make again: ${next} (Ctrl Shift Z)` : "Nothing to make again"}>
+        <ActionIcon
+          size={48}
+          variant="subtle"
+          color="gray"
+          aria-label="Redo"
+          className={next ? "" : "wide-only"}
+          disabled={!next}
+          onClick={redo}
+        >
+          <IconArrowForwardUp />
         </ActionIcon>
       </Tooltip>
       <Menu position="bottom-end">
@@ -131,8 +166,11 @@ function Header({ job, plan }: { job: Job; plan?: PlanBody }) {
           </ActionIcon>
         </Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item leftSection={<IconAdjustments size={18} />} onClick={() => setSettings(true)}>
+          <Menu.Item leftSection={<IconAdjustments size={18} />} onClick={() => setOpen("rules")}>
             Rules and lumber
+          </Menu.Item>
+          <Menu.Item leftSection={<IconHistory size={18} />} onClick={() => setOpen("log")}>
+            What was done
           </Menu.Item>
           <Menu.Item
             leftSection={<IconDownload size={18} />}
@@ -147,7 +185,8 @@ function Header({ job, plan }: { job: Job; plan?: PlanBody }) {
       <span className="wide-only">
         <SchemeSwitch />
       </span>
-      {settings && plan && <Settings job={job} usual={plan.usual} close={() => setSettings(false)} />}
+      {open === "rules" && plan && <Settings job={job} usual={plan.usual} close={() => setOpen(undefined)} />}
+      {open === "log" && <WhatWasDone job={job} close={() => setOpen(undefined)} />}
     </header>
   );
 }
@@ -157,38 +196,48 @@ export function JobShell() {
   const { id = "" } = useParams();
   const job = useJob(id);
   const plan = usePlan(id);
+  const shown = useShown(job.data, id);
+  const line = useLive(id, job.data?.revision);
+  useQueue(id);
   const [search, setSearch] = useSearchParams();
-  const walls = job.data?.document.walls ?? [];
+  const stage = useLocation().pathname.split("/")[3] ?? "";
+  const main = useStageTitle(stage, shown?.document.name);
+  const walls = shown?.document.walls ?? [];
   const wall = Math.max(
     0,
     walls.findIndex((w) => w.id === search.get("wall")),
   );
   const setWall = (w: string) => setSearch((s) => ({ ...Object.fromEntries(s), wall: w }), { replace: true });
   const error = job.error ?? plan.error;
+  const ready = shown && plan.data && { id, job: shown, plan: plan.data, wall, setWall };
   return (
-    <UndoProvider key={id}>
-      <div className="shell">
-        <StoryPole plan={plan.data} />
-        {job.data ? <Header job={job.data} plan={plan.data} /> : <header />}
-        <main>
-          {error && !(job.data && plan.data) ? (
-            <Failed
-              error={error}
-              again={() => {
-                job.refetch();
-                plan.refetch();
-              }}
-            />
-          ) : job.data && plan.data ? (
-            <>
-              {error && <Failed error={error} again={() => plan.refetch()} />}
-              <Outlet context={{ id, job: job.data, plan: plan.data, wall, setWall } satisfies JobContext} />
-            </>
-          ) : (
-            <Loading />
-          )}
-        </main>
-      </div>
-    </UndoProvider>
+    <div className="shell">
+      <StoryPole plan={plan.data} />
+      {shown ? <Header job={shown} plan={plan.data} /> : <header />}
+      <main ref={main} tabIndex={-1}>
+        <LineDown id={id} line={line} />
+        {job.data?.mended && <Alert color="ochre">{job.data.mended}</Alert>}
+        {error && !ready ? (
+          <Failed
+            error={error}
+            again={() => {
+              job.refetch();
+              plan.refetch();
+            }}
+          />
+        ) : ready ? (
+          <>
+            {error && line !== "broken" && <Failed error={error} again={() => plan.refetch()} />}
+            <StageBoundary key={stage}>
+              <Suspense fallback={<Loading />}>
+                <Outlet context={ready satisfies JobContext} />
+              </Suspense>
+            </StageBoundary>
+          </>
+        ) : (
+          <Loading />
+        )}
+      </main>
+    </div>
   );
 }

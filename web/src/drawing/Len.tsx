@@ -1,7 +1,8 @@
+import { bare } from "../entry/bare";
+
 // a thin space keeps the minus out of a fraction that stands alone
 const said = (text: string) =>
-  text
-    .replace(/ (in|mm)$/, "")
+  bare(text)
     .replace(/^-(?=\d+\/)/, "−\u2009")
     .replace(/^-/, "−");
 

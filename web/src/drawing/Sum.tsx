@@ -2,6 +2,7 @@ import { CloseButton } from "@mantine/core";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Member } from "../api/client";
+import { bare } from "../entry/bare";
 import { Len, Said } from "./Len";
 import "./sum.css";
 
@@ -114,7 +115,7 @@ export function Sum({ member: m, tape, give, mark, close, read }: Props) {
             ))}
             <tr className="total">
               <td>
-                exact, then {way[m.kind] ?? "down to"} the {mark.replace(/ (in|mm)$/, "")} mark
+                exact, then {way[m.kind] ?? "down to"} the {bare(mark)} mark
               </td>
               <td>
                 <Len text={m.exact ?? ""} />

@@ -1,8 +1,9 @@
 import { TextInput, type TextInputProps } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
 import { useQuery } from "@tanstack/react-query";
-import { type Ref, useEffect, useState } from "react";
+import { type Ref, useEffect, useRef, useState } from "react";
 import { api, got, Problem } from "../api/client";
+import { bare } from "./bare";
 
 interface Props extends Omit<TextInputProps, "onChange" | "value" | "ref"> {
   value: string;
@@ -62,20 +63,33 @@ export function LengthField({ value, units, mark, change, enter, fault, field, .
 
 /** A length that is part of the design: kept on Enter or when left, put back on Escape. */
 export function LengthEdit({ value, keep, ...rest }: Omit<Props, "change" | "enter"> & { keep: (text: string) => void }) {
-  const shown = value.replace(/ (in|mm)$/, "");
+  const shown = bare(value);
   const [text, setText] = useState(shown);
-  useEffect(() => setText(shown), [shown]);
-  const done = () => {
-    if (text.trim() === "") setText(shown);
-    else if (text.trim() !== shown) keep(text.trim());
+  const field = useRef<HTMLInputElement>(null);
+  const last = useRef(shown);
+  const asked = useRef(""); // what was refused isn't asked for again by leaving the field
+  // what another device says never goes under the hand that is typing
+  useEffect(() => {
+    setText((now) => (document.activeElement === field.current && now !== last.current && now !== shown ? now : shown));
+    last.current = shown;
+    asked.current = "";
+  }, [shown]);
+  const done = (leaving: boolean) => {
+    const now = text.trim();
+    if (now === "") setText(shown);
+    else if (now !== shown && !(leaving && now === asked.current)) {
+      asked.current = now;
+      keep(now);
+    }
   };
   return (
     <LengthField
       {...rest}
+      field={field}
       value={text}
       change={setText}
-      enter={done}
-      onBlur={done}
+      enter={() => done(false)}
+      onBlur={() => done(true)}
       onKeyDown={(e) => {
         if (e.key === "Escape") setText(shown);
       }}

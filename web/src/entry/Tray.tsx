@@ -2,6 +2,7 @@ import { Button } from "@mantine/core";
 import { IconViewfinder } from "@tabler/icons-react";
 import { useEffect, useRef, useState } from "react";
 import { type Aim, api, got, Problem } from "../api/client";
+import { bare } from "./bare";
 import "./tray.css";
 
 interface Shot {
@@ -38,8 +39,8 @@ export function Tray({ job, connected, aim, fill }: Props) {
       setWaiting(false);
       if (shot.kind !== kind.current) return setSaid(`${shot.device}: a ${shot.kind}, not what is asked for here`);
       const value = shot.value ?? String(shot.degrees ?? "");
-      setSaid(`${shot.device} says ${value.replace(/ (in|mm)$/, "")}`);
-      filled.current(value.replace(/ (in|mm)$/, ""), shot.device);
+      setSaid(`${shot.device} says ${bare(value)}`);
+      filled.current(bare(value), shot.device);
     };
     return () => stream.close();
   }, [job, connected]);

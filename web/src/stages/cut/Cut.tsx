@@ -3,13 +3,12 @@ import { IconMaximize, IconPrinter } from "@tabler/icons-react";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Call } from "../../api/client";
-import { useTick } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { StageCards } from "../../app/StageCards";
 import { Empty } from "../../app/States";
 import { tell } from "../../app/say";
-import { useUndo } from "../../app/undo";
 import { Len, Said } from "../../drawing/Len";
+import { useEdits } from "../../edits/useEdits";
 import "./cut.css";
 import { Saw } from "./Saw";
 import { Wood } from "./Wood";
@@ -29,8 +28,7 @@ function sumOf(job: string, c: Call): string {
 /** The saw list: alike pieces together, ticked as they are cut. */
 export default function Cut() {
   const { id, job, plan } = useJobContext();
-  const tick = useTick(id);
-  const undo = useUndo();
+  const edits = useEdits(job);
   const [search, setSearch] = useSearchParams();
   const [wall, setWall] = useState("all");
   const [by, setBy] = useState<keyof typeof order>("longest");
@@ -40,11 +38,8 @@ export default function Cut() {
     .filter((c) => c.pieces.length > 0)
     .sort(order[by]);
   const set = (c: Call, members: string[], undone: boolean) => {
-    const ticks = members.map((member) => ({ member, length: c.length, undone }));
-    const back = ticks.map((t) => ({ ...t, undone: !t.undone }));
-    tick
-      .mutateAsync(ticks)
-      .then(() => undo.push(`${undone ? "untick" : "tick"} ${members.join(", ")}`, () => tick.mutateAsync(back)), tell);
+    const cut = (member: string) => ({ member, lumber: c.lumber, length: c.length, ...(undone ? { undone } : {}) });
+    edits.make(members.map((m) => ({ do: "cut" as const, cut: cut(m) }))).catch(tell);
   };
   if (search.get("saw")) return <Saw close={() => setSearch({}, { replace: true })} />;
   if (plan.saw.length === 0) {

@@ -2,19 +2,20 @@ import { Button, CloseButton, Modal, Stack } from "@mantine/core";
 import { useHotkeys } from "@mantine/hooks";
 import { useState } from "react";
 import type { Problem } from "../../api/client";
-import { useTick } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { Len } from "../../drawing/Len";
 import "../../drawing/drawing.css";
+import { useEdits } from "../../edits/useEdits";
 import { LengthField } from "../../entry/LengthField";
 
 /** One piece at a time, legible from two metres. */
 export function Saw({ close }: { close: () => void }) {
-  const { id, job, plan } = useJobContext();
-  const tick = useTick(id);
-  const [last, setLast] = useState<{ member: string; length: string }[]>([]);
+  const { job, plan } = useJobContext();
+  const edits = useEdits(job);
+  const [last, setLast] = useState<{ member: string; lumber: string; length: string }[]>([]);
   const [different, setDifferent] = useState<string>();
+  const fault: Problem | null = edits.error;
   const ready = plan.saw.filter((c) => c.state === "ready");
   const total = ready.flatMap((c) => c.pieces).length;
   const done = ready.flatMap((c) => c.pieces).filter((p) => p.cut).length;
@@ -23,17 +24,17 @@ export function Saw({ close }: { close: () => void }) {
   const piece = call?.pieces[0];
   const after = open.slice(1, 3);
   const held = plan.saw.filter((c) => c.state !== "ready").flatMap((c) => c.pieces.map((p) => ({ ...p, why: c.held })));
-  const cut = (length?: string) => {
-    if (!call || !piece || tick.isPending) return;
-    const one = { member: piece.member, length: length ?? call.length };
-    tick.mutateAsync([one]).then(() => {
+  const cut = (came?: string) => {
+    if (!call || !piece || edits.isPending) return;
+    const one = { member: piece.member, lumber: call.lumber, length: call.length };
+    edits.make({ do: "cut", cut: came === undefined ? one : { ...one, came } }).then(() => {
       setLast((l) => [...l, one]);
       setDifferent(undefined);
     }, tell);
   };
   const back = () => {
     const one = last.at(-1);
-    if (one) tick.mutateAsync([{ ...one, undone: true }]).then(() => setLast((l) => l.slice(0, -1)), tell);
+    if (one) edits.make({ do: "cut", cut: { ...one, undone: true } }).then(() => setLast((l) => l.slice(0, -1)), tell);
   };
   useHotkeys([
     ["Enter", () => different === undefined && cut()],
@@ -103,7 +104,7 @@ export function Saw({ close }: { close: () => void }) {
             )}
           </div>
           <div className="saw-keys">
-            <Button className="cut-next" onClick={() => cut()} loading={tick.isPending}>
+            <Button className="cut-next" onClick={() => cut()} loading={edits.isPending}>
               Cut, next
             </Button>
             <Button variant="default" onClick={() => setDifferent("")}>
@@ -138,7 +139,7 @@ export function Saw({ close }: { close: () => void }) {
             change={setDifferent}
             enter={(v) => cut(v)}
             data-autofocus
-            fault={(tick.error as Problem | null)?.at["body.length"]}
+            fault={fault?.of(".cut.came")}
           />
           <Button h={52} disabled={!different?.trim()} onClick={() => cut(different)}>
             Keep it so

@@ -1,11 +1,12 @@
 import { ActionIcon, Button, FileButton, Group, Modal, SegmentedControl, Stack, Text, TextInput } from "@mantine/core";
+import { useDocumentTitle } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconPlus, IconTrash, IconUpload } from "@tabler/icons-react";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, got, type Problem, type Summary } from "../../api/client";
-import { newId, useJobs } from "../../api/hooks";
+import { newId, useBin, useJobs } from "../../api/hooks";
 import { SchemeSwitch } from "../../app/Shell";
 import { Empty, Failed, Loading } from "../../app/States";
 import { tell } from "../../app/say";
@@ -14,11 +15,12 @@ import "./jobs.css";
 /** The crew's jobs: open one, start one, bring one in. */
 export function Jobs() {
   const jobs = useJobs();
+  const bin = useBin();
+  useDocumentTitle("Jobs · Homalos");
   const cache = useQueryClient();
   const go = useNavigate();
   const [filter, setFilter] = useState("");
   const [starting, setStarting] = useState(false);
-  const [leaving, setLeaving] = useState<Summary>();
   const [faults, setFaults] = useState<Problem>();
   const bringIn = async (file: File | null) => {
     if (!file) return;
@@ -37,6 +39,25 @@ export function Jobs() {
       else tell(e);
     }
   };
+  const turned = () => {
+    for (const key of ["jobs", "bin"]) cache.invalidateQueries({ queryKey: [key] });
+  };
+  const bringBack = (j: Summary) => got(api.POST("/api/bin/{id}/restore", { params: { path: { id: j.id } } })).then(turned, tell);
+  const remove = (j: Summary) =>
+    got(api.DELETE("/api/jobs/{id}", { params: { path: { id: j.id } } })).then(() => {
+      turned();
+      notifications.show({
+        autoClose: 12000,
+        message: (
+          <Group justify="space-between" wrap="nowrap">
+            <span>{j.name} is in the bin for a day.</span>
+            <Button h={48} variant="default" onClick={() => bringBack(j)}>
+              Bring it back
+            </Button>
+          </Group>
+        ),
+      });
+    }, tell);
   const shown = (jobs.data ?? []).filter((j) => j.name.toLowerCase().includes(filter.toLowerCase()));
   return (
     <div className="shell bare">
@@ -82,24 +103,50 @@ export function Jobs() {
               <Link to={`/jobs/${j.id}/read`}>
                 <b>{j.name}</b>
                 <span className="quiet">
-                  {j.walls} {j.walls === 1 ? "wall" : "walls"}, {j.readings} readings,{" "}
+                  {j.counted && `${j.walls} ${j.walls === 1 ? "wall" : "walls"}, ${j.readings} readings, `}
                   {j.units === "metric" ? "millimetres" : "inches"}
                 </span>
-                <span className="counts">
-                  <span className="is-ready">
-                    {j.cut} of {j.pieces} cut
+                {!j.counted ? (
+                  <span className="counts quiet">being counted …</span>
+                ) : j.fault ? (
+                  <span className="counts is-stop">It can't be planned: {j.fault}</span>
+                ) : (
+                  <span className="counts">
+                    <span className="is-ready">
+                      {j.cut} of {j.pieces} cut
+                    </span>
+                    {j.held > 0 && <span className="is-held">{j.held} held: tape first</span>}
+                    {j.blocked > 0 && <span className="is-stop">{j.blocked} stopped</span>}
                   </span>
-                  {j.held > 0 && <span className="is-held">{j.held} held: tape first</span>}
-                  {j.blocked > 0 && <span className="is-stop">{j.blocked} stopped</span>}
-                </span>
+                )}
               </Link>
-              <ActionIcon size={48} variant="subtle" color="gray" aria-label={`Delete ${j.name}`} onClick={() => setLeaving(j)}>
+              <ActionIcon size={48} variant="subtle" color="gray" aria-label={`Delete ${j.name}`} onClick={() => remove(j)}>
                 <IconTrash size={20} />
               </ActionIcon>
             </li>
           ))}
         </ul>
         {jobs.data && jobs.data.length > 0 && shown.length === 0 && <Text className="quiet">No job is called that.</Text>}
+        {(bin.data?.length ?? 0) > 0 && (
+          <details className="bin">
+            <summary>
+              In the bin: {bin.data?.length} {bin.data?.length === 1 ? "job" : "jobs"}
+            </summary>
+            <ul>
+              {bin.data?.map((j) => (
+                <li key={j.id}>
+                  <div className="grow">
+                    <b>{j.name}</b>
+                    <div className="quiet">{left(j.until)}</div>
+                  </div>
+                  <Button h={48} variant="default" aria-label={`Bring ${j.name} back`} onClick={() => bringBack(j)}>
+                    Bring it back
+                  </Button>
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
         <Text className="quiet" mt="xl" size="sm">
           For programs of your own: <a href="/api/docs">the API, and how to call it</a>
         </Text>
@@ -115,34 +162,15 @@ export function Jobs() {
           ))}
         </ul>
       </Modal>
-      <Modal opened={!!leaving} onClose={() => setLeaving(undefined)} title={`Delete ${leaving?.name}?`}>
-        <Stack>
-          <Text>Its readings, walls and saw ticks go for good. Export it first if you may want it again.</Text>
-          <Group>
-            <Button
-              h={48}
-              color="crayon"
-              onClick={async () => {
-                try {
-                  await got(api.DELETE("/api/jobs/{id}", { params: { path: { id: leaving?.id ?? "" } } }));
-                  notifications.show({ message: `${leaving?.name} is deleted.` });
-                } catch (e) {
-                  tell(e);
-                }
-                setLeaving(undefined);
-                cache.invalidateQueries({ queryKey: ["jobs"] });
-              }}
-            >
-              Delete it
-            </Button>
-            <Button h={48} variant="default" onClick={() => setLeaving(undefined)}>
-              Keep it
-            </Button>
-          </Group>
-        </Stack>
-      </Modal>
     </div>
   );
+}
+
+/** How long a job stays in the bin. */
+function left(until?: string) {
+  const hours = (Date.parse(until ?? "") - Date.now()) / 3_600_000;
+  if (!(hours > 0)) return "It goes for good any moment.";
+  return hours < 1 ? `It goes for good in ${Math.ceil(hours * 60)} minutes.` : `It goes for good in ${Math.ceil(hours)} hours.`;
 }
 
 function Start({ close }: { close: () => void }) {

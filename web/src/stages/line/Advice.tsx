@@ -1,12 +1,12 @@
 import { Text } from "@mantine/core";
-import { useEffect, useMemo } from "react";
+import { useHotkeys } from "@mantine/hooks";
+import { useMemo } from "react";
 import type { CornerDetail as Detail, Meeting, Advice as OneAdvice } from "../../api/client";
-import { useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
-import { useUndo } from "../../app/undo";
 import { CornerDetail } from "../../drawing/CornerDetail";
 import { Said } from "../../drawing/Len";
+import { useEdits } from "../../edits/useEdits";
 
 const words: Record<string, string> = { stop: "Stop", warn: "Look" };
 
@@ -17,45 +17,25 @@ interface Props {
   corners: Detail[];
 }
 
-/** Those that are otherwise now, as they were. */
-function changed<T extends { id: string }>(was: T[] = [], now: T[] = []): T[] {
-  return was.filter((one) => JSON.stringify(now.find((x) => x.id === one.id)) !== JSON.stringify(one));
-}
-
 /** What to decide about a line: each fix at one key or touch, taken back with undo. */
 export function Advice({ id: wall, advice, meets, corners }: Props) {
-  const { id, job } = useJobContext();
-  const edit = useEdit(id);
-  const undo = useUndo();
+  const { job } = useJobContext();
+  const edits = useEdits(job);
   const all = useMemo(() => advice.flatMap((a) => a.fixes.map((f) => f.id)), [advice]);
-  const before = job.document;
   const apply = (fix: string) => {
-    if (edit.isPending) return;
-    edit.mutateAsync({ do: "fix", wall, fix }).then((now) => {
-      // only what it changed is put back
-      const walls = changed(before.walls, now.document.walls);
-      const wood = changed(before.lumber, now.document.lumber);
-      undo.push(`${wall}: ${advice.flatMap((a) => a.fixes).find((f) => f.id === fix)?.text ?? fix}`, async () => {
-        for (const lumber of wood) await edit.mutateAsync({ do: "lumber", lumber });
-        if (walls.length > 0) await edit.mutateAsync({ do: "walls", walls });
-      });
-    }, tell);
+    if (!edits.isPending) edits.make({ do: "apply-fix", wall, fix }).catch(tell);
   };
-  useEffect(() => {
-    const press = (e: KeyboardEvent) => {
-      const t = e.target as HTMLElement;
-      // a tab that was just chosen keeps the focus: it takes no digits itself
-      const writes = /^(SELECT|TEXTAREA)$/.test(t.tagName) || (t instanceof HTMLInputElement && t.type !== "radio");
-      if (e.ctrlKey || e.metaKey || e.altKey || writes) return;
-      const fix = /^[1-9]$/.test(e.key) ? all[Number(e.key) - 1] : undefined;
-      if (fix) {
-        e.preventDefault();
-        apply(fix);
-      }
-    };
-    window.addEventListener("keydown", press);
-    return () => window.removeEventListener("keydown", press);
-  });
+  const key = (n: number) => (e: KeyboardEvent) => {
+    const t = e.target;
+    // a tab that was just chosen keeps the focus: it takes no digits itself
+    if (t instanceof HTMLTextAreaElement || (t instanceof HTMLInputElement && t.type !== "radio")) return;
+    const fix = all[n - 1];
+    if (fix) apply(fix);
+  };
+  useHotkeys(
+    [1, 2, 3, 4, 5, 6, 7, 8, 9].map((n) => [String(n), key(n)]),
+    ["SELECT"], // fields are looked at above
+  );
   if (advice.length === 0) return <Text className="is-ready">Nothing to decide about this line.</Text>;
   return (
     <section aria-label="To decide" className="advice">
@@ -78,7 +58,7 @@ export function Advice({ id: wall, advice, meets, corners }: Props) {
             {a.fixes.map((f) => {
               const n = all.indexOf(f.id) + 1;
               return (
-                <button key={f.id} type="button" className="fix keyed" onClick={() => apply(f.id)} disabled={edit.isPending}>
+                <button key={f.id} type="button" className="fix keyed" onClick={() => apply(f.id)} disabled={edits.isPending}>
                   {n < 10 && <kbd>{n}</kbd>}
                   <span>
                     <Said text={f.text} />

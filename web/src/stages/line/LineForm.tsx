@@ -1,11 +1,10 @@
 import { Button, NativeSelect, Switch, TextInput } from "@mantine/core";
 import { useEffect, useState } from "react";
 import { api, type Comparison, got, type Line, type Problem, type Room, type Wall } from "../../api/client";
-import { useEdit } from "../../api/hooks";
 import { freeMark } from "../../app/newWall";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
-import { useUndo } from "../../app/undo";
+import { useEdits } from "../../edits/useEdits";
 import { LengthField } from "../../entry/LengthField";
 import { NumberField } from "../../entry/NumberField";
 import { Compared } from "./Compared";
@@ -27,8 +26,7 @@ export function LineForm({ wall, room, picked, close }: Props) {
   const { id, job, plan } = useJobContext();
   const d = job.document;
   const walls = d.walls ?? [];
-  const edit = useEdit(id);
-  const undo = useUndo();
+  const edits = useEdits(job);
   const taken = new Set(walls.map((w) => w.id));
   const [name, setName] = useState(wall?.name ?? "");
   const [mark, setMark] = useState(wall?.id ?? freeMark(d));
@@ -49,11 +47,11 @@ export function LineForm({ wall, room, picked, close }: Props) {
           }),
   );
   const [slot, setSlot] = useState<"face" | "and" | "start" | "stop">("face");
-  const fault = edit.error as Problem | null;
+  const fault: Problem | null = edits.error;
   const faces = [...room.walls.map((w) => w.id), ...walls.filter((w) => w.id !== mark).flatMap((w) => [w.id, `${w.id} back`])];
   const isNew = (face?: string) => !!face && walls.some((w) => w.id === face.replace(/ back$/, ""));
   const change = (by: Partial<Line>) => {
-    if (edit.error) edit.reset();
+    if (edits.error) edits.reset();
     setRows(undefined);
     setL((was) => ({ ...was, ...by }));
   };
@@ -63,9 +61,8 @@ export function LineForm({ wall, room, picked, close }: Props) {
     if (slot === "start" || slot === "stop") change({ [slot]: { ...l[slot], face: picked.face } });
     else change({ [slot]: picked.face });
   }, [picked?.n]);
-  const index = wall ? walls.findIndex((w) => w.id === wall.id) : walls.length;
-  const at = (path: string) => fault?.at[`walls[${index}].${path}`];
-  const here = Object.entries(fault?.at ?? {}).filter(([p]) => p === `walls[${index}].line` || p.endsWith(".to"));
+  const at = (path: string) => fault?.at[`edits[0].wall.${path}`];
+  const here = Object.entries(fault?.at ?? {}).filter(([p]) => p === "edits[0].wall.line" || p.endsWith(".to"));
   const asked = () => {
     const line = tidy(l, isNew);
     const { from: _from, to: _to, ...rest } = wall ?? ({} as Wall);
@@ -93,20 +90,13 @@ export function LineForm({ wall, room, picked, close }: Props) {
     );
   const keep = () => {
     const now = asked();
-    edit.mutateAsync({ do: "wall", wall: now }).then(
-      () => {
-        undo.push(`line ${mark}`, () => edit.mutateAsync(wall ? { do: "wall", wall } : { do: "remove-wall", wall: mark }));
-        close(mark);
-      },
-      () => {}, // the faults stand at their fields; the last good state stays on screen
+    // the faults stand at their fields; the last good state stays on screen
+    edits.make({ do: "put-wall", wall: now }).then(
+      () => close(mark),
+      () => {},
     );
   };
-  const takeOut = () =>
-    wall &&
-    edit.mutateAsync({ do: "remove-wall", wall: wall.id }).then(() => {
-      undo.push(`taking ${wall.id} out`, () => edit.mutateAsync({ do: "wall", wall }));
-      close();
-    }, tell);
+  const takeOut = () => wall && edits.make({ do: "remove-wall", wall: wall.id }).then(() => close(), tell);
   const pick = (label: string, value: string, key: typeof slot, set: (v: string) => void, error?: string, first?: string) => (
     <NativeSelect
       label={label}
@@ -264,14 +254,14 @@ export function LineForm({ wall, room, picked, close }: Props) {
           {text}
         </div>
       ))}
-      {fault && here.length === 0 && !Object.keys(fault.at).some((p) => p.startsWith(`walls[${index}].line.`)) && (
+      {fault && here.length === 0 && !Object.keys(fault.at).some((p) => p.startsWith("edits[0].wall.line.")) && (
         <div className="is-stop" role="alert">
           {fault.message}
         </div>
       )}
       {rows && <Compared of={rows} there={!!wall} />}
       <div className="buttons">
-        <Button type="submit" h={52} loading={edit.isPending} disabled={!wall && taken.has(mark)}>
+        <Button type="submit" h={52} loading={edits.isPending} disabled={!wall && taken.has(mark)}>
           {wall ? "Place it so" : "Place the line"}
         </Button>
         <Button h={52} variant="light" onClick={compare}>
@@ -282,7 +272,7 @@ export function LineForm({ wall, room, picked, close }: Props) {
         </Button>
       </div>
       {wall && (
-        <Button h={48} variant="subtle" color="crayon" onClick={takeOut} loading={edit.isPending}>
+        <Button h={48} variant="subtle" color="crayon" onClick={takeOut} loading={edits.isPending}>
           Take {wall.id} out
         </Button>
       )}

@@ -2,27 +2,22 @@ import { ActionIcon, Button, NativeSelect, Switch, TextInput } from "@mantine/co
 import { IconX } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Fixing, PlanWall, Problem, Wall } from "../../api/client";
-import { useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
-import { useUndo } from "../../app/undo";
 import { Len, Said } from "../../drawing/Len";
+import { useEdits } from "../../edits/useEdits";
 import { LengthField } from "../../entry/LengthField";
 import { Against } from "./Against";
 import { fixings } from "./choices";
 
 /** How the plates are cut, tied and fixed, and what waits. */
 export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
-  const { id, job } = useJobContext();
-  const edit = useEdit(id);
-  const undo = useUndo();
-  const keep = (label: string, now: Partial<Wall>) =>
-    edit
-      .mutateAsync({ do: "wall", wall: { ...wall, ...now } as Wall })
-      .then(() => undo.push(label, () => edit.mutateAsync({ do: "wall", wall })));
+  const { job } = useJobContext();
+  const edits = useEdits(job);
+  const keep = (now: Partial<Wall>) => edits.make({ do: "put-wall", wall: { ...wall, ...now } });
   const plates = worked.members.filter((m) => m.kind === "bottom-plate" || m.kind === "top-plate");
   const said = worked.plates;
-  const fault = edit.error as Problem | null;
+  const fault: Problem | null = edits.error;
   return (
     <>
       <section aria-label="Plates" className="against">
@@ -78,7 +73,7 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
           <Switch
             label="A membrane lies under the bottom plate"
             checked={!!wall.membrane}
-            onChange={(e) => keep("membrane", { membrane: e.currentTarget.checked || undefined }).catch(tell)}
+            onChange={(e) => keep({ membrane: e.currentTarget.checked || undefined }).catch(tell)}
           />
         )}
       </section>
@@ -89,7 +84,7 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
             key={of + JSON.stringify(wall[of === "floor" ? "fixFloor" : "fixCeiling"])}
             label={of === "floor" ? "Fix the bottom plate with" : "Fix the top plate with"}
             now={wall[of === "floor" ? "fixFloor" : "fixCeiling"]}
-            keep={(f) => keep("fixing", of === "floor" ? { fixFloor: f } : { fixCeiling: f })}
+            keep={(f) => keep(of === "floor" ? { fixFloor: f } : { fixCeiling: f })}
           />
         )}
       </Against>
@@ -166,7 +161,7 @@ function FixWith({ label, now, keep }: { label: string; now?: Fixing; keep: (f?:
 
 interface PendingProps {
   wall: Wall;
-  keep: (label: string, now: Partial<Wall>) => Promise<unknown>;
+  keep: (now: Partial<Wall>) => Promise<unknown>;
   fault: Problem | null;
 }
 
@@ -191,7 +186,7 @@ function Pending({ wall, keep, fault }: PendingProps) {
             variant="subtle"
             color="gray"
             aria-label={`Take ${p.what} off`}
-            onClick={() => keep(p.what, { pending: all.filter((_, k) => k !== i) }).catch(tell)}
+            onClick={() => keep({ pending: all.filter((_, k) => k !== i) }).catch(tell)}
           >
             <IconX size={18} />
           </ActionIcon>
@@ -201,7 +196,7 @@ function Pending({ wall, keep, fault }: PendingProps) {
         <form
           onSubmit={(e) => {
             e.preventDefault();
-            keep(next.what, { pending: [...all, next] }).then(
+            keep({ pending: [...all, next] }).then(
               () => setNext(undefined),
               () => {}, // the faults stand at the fields
             );

@@ -1,32 +1,31 @@
 import { ActionIcon, Button, Group, Select, SimpleGrid, Text } from "@mantine/core";
 import { IconDoor, IconTrash } from "@tabler/icons-react";
+import { useState } from "react";
 import type { Opening, Problem, Wall } from "../../api/client";
-import { type Edit, useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
-import { useUndo } from "../../app/undo";
+import { type Draft, useEdits } from "../../edits/useEdits";
 import { LengthEdit } from "../../entry/LengthField";
 import "./controls.css";
 
 /** What is chosen for a wall: how it is marked, and its openings. Each is kept as it is given. */
 export function Controls({ wall: w }: { wall: Wall }) {
-  const { id, job, plan, wall } = useJobContext();
-  const edit = useEdit(id);
-  const undo = useUndo();
+  const { job, plan, wall } = useJobContext();
+  const edits = useEdits(job);
   const d = job.document;
-  const fault = edit.error as Problem | null;
-  const keep = (label: string, next: Edit, back: Edit) =>
-    edit.mutateAsync(next).then(() => undo.push(label, () => edit.mutateAsync(back)), tell);
-  const set = (label: string, change: Partial<Wall>) =>
-    keep(label, { do: "wall", wall: { ...w, ...change } }, { do: "wall", wall: w });
-  const rules = d.rules ?? {};
-  const settings = (r: typeof rules): Edit => ({ do: "settings", settings: { name: d.name, mark: d.mark, rules: r } });
+  const fault: Problem | null = edits.error;
+  const [asked, setAsked] = useState<string>(); // the opening that the fault is about
+  const keep = (next: Draft) => edits.make(next).catch(tell);
+  const set = (change: Partial<Wall>) => keep({ do: "put-wall", wall: { ...w, ...change } });
   const openings = w.openings ?? [];
-  const setOpening = (o: Opening, change: Partial<Opening>) =>
-    set(`change of ${o.id}`, { openings: openings.map((one) => (one.id === o.id ? { ...o, ...change } : one)) });
+  const setOpening = (o: Opening, change: Partial<Opening>) => {
+    setAsked(o.id);
+    keep({ do: "put-opening", wall: w.id, opening: { ...o, ...change } });
+  };
+  const wrong = (o: Opening, field: string) => (asked === o.id ? fault?.of(`.opening.${field}`) : undefined);
   const offered = plan.usual.doors[wall];
   const addDoor = () => {
-    if (offered) set(`door ${offered.id}`, { openings: [...openings, offered] });
+    if (offered) keep({ do: "put-opening", wall: w.id, opening: offered });
   };
   return (
     <section className="controls no-print" aria-label="What is chosen for this wall">
@@ -36,13 +35,13 @@ export function Controls({ wall: w }: { wall: Wall }) {
           label="Centre to centre"
           units={d.units}
           value={w.layout?.spacing ?? plan.usual.rules.spacing ?? ""}
-          keep={(v) => set("spacing", { layout: { ...w.layout, spacing: v } })}
+          keep={(v) => set({ layout: { ...w.layout, spacing: v } })}
         />
         <LengthEdit
           label="Fit, all walls"
           units={d.units}
           value={plan.usual.rules.fit ?? ""}
-          keep={(v) => keep("fit", settings({ ...rules, fit: v }), settings(rules))}
+          keep={(v) => keep({ do: "put-rules", rules: { ...d.rules, fit: v } })}
         />
         <Select
           label="Tape hooks on"
@@ -52,7 +51,7 @@ export function Controls({ wall: w }: { wall: Wall }) {
           ]}
           value={w.layout?.from ?? "start"}
           allowDeselect={false}
-          onChange={(v) => set("hook end", { layout: { ...w.layout, from: v as "start" } })}
+          onChange={(v) => set({ layout: { ...w.layout, from: v as "start" } })}
         />
         <Select
           label="Bays"
@@ -62,12 +61,12 @@ export function Controls({ wall: w }: { wall: Wall }) {
           ]}
           value={w.layout?.mode ?? "on-centre"}
           allowDeselect={false}
-          onChange={(v) => set("bays", { layout: { ...w.layout, mode: v as "equal" } })}
+          onChange={(v) => set({ layout: { ...w.layout, mode: v as "equal" } })}
         />
       </SimpleGrid>
       <h2>Openings</h2>
       {openings.length === 0 && <Text className="quiet">None in this wall.</Text>}
-      {openings.map((o, i) => (
+      {openings.map((o) => (
         <fieldset key={o.id}>
           <legend>
             {o.id}
@@ -76,7 +75,7 @@ export function Controls({ wall: w }: { wall: Wall }) {
               variant="subtle"
               color="gray"
               aria-label={`Take ${o.id} out`}
-              onClick={() => set(`taking ${o.id} out`, { openings: openings.filter((one) => one !== o) })}
+              onClick={() => keep({ do: "remove-opening", wall: w.id, opening: o.id })}
             >
               <IconTrash size={18} />
             </ActionIcon>
@@ -86,7 +85,7 @@ export function Controls({ wall: w }: { wall: Wall }) {
               label="Middle at"
               units={d.units}
               value={o.centre}
-              fault={fault?.of(`openings[${i}].centre`)}
+              fault={wrong(o, "centre")}
               keep={(v) => setOpening(o, { centre: v })}
             />
             <Select
@@ -103,14 +102,14 @@ export function Controls({ wall: w }: { wall: Wall }) {
               label="Leaf width"
               units={d.units}
               value={o.leaf?.width ?? ""}
-              fault={fault?.of(`openings[${i}].leaf.width`)}
+              fault={wrong(o, "leaf.width")}
               keep={(v) => setOpening(o, { leaf: { ...o.leaf, width: v } })}
             />
             <LengthEdit
               label="Leaf height"
               units={d.units}
               value={o.leaf?.height ?? ""}
-              fault={fault?.of(`openings[${i}].leaf.height`)}
+              fault={wrong(o, "leaf.height")}
               keep={(v) => setOpening(o, { leaf: { ...o.leaf, height: v } })}
             />
             <LengthEdit

@@ -1,10 +1,9 @@
 import { Text } from "@mantine/core";
 import type { Finding } from "../../api/client";
-import { useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
-import { useUndo } from "../../app/undo";
 import { Said } from "../../drawing/Len";
+import { useEdits } from "../../edits/useEdits";
 
 interface Props {
   findings: Finding[];
@@ -16,17 +15,14 @@ const words = { stop: "Stop", warn: "Look", note: "Note" };
 
 /** What a carpenter should know of this wall, each with its fix to press. */
 export function Findings({ findings, choose, read }: Props) {
-  const { id, job, wall } = useJobContext();
-  const edit = useEdit(id);
-  const undo = useUndo();
+  const { job, wall } = useJobContext();
+  const edits = useEdits(job);
   const w = job.document.walls?.[wall];
   const apply = (f: Finding) => {
     if (f.apply === "take-reading") return read(f);
     if (f.apply === "hook-other-end" && w) {
       const layout = { ...w.layout, from: (w.layout?.from === "end" ? "start" : "end") as "start" };
-      edit
-        .mutateAsync({ do: "wall", wall: { ...w, layout } })
-        .then(() => undo.push("hook end", () => edit.mutateAsync({ do: "wall", wall: w })), tell);
+      edits.make({ do: "put-wall", wall: { ...w, layout } }).catch(tell);
     }
   };
   if (findings.length === 0) return <Text className="is-ready">Nothing found against this wall.</Text>;

@@ -9,6 +9,7 @@ import { WallTabs } from "../../app/WallTabs";
 import { Plates } from "../../drawing/Plates";
 import { Section } from "../../drawing/Section";
 import { Sum } from "../../drawing/Sum";
+import { bare } from "../../entry/bare";
 import { Controls } from "./Controls";
 import { Findings } from "./Findings";
 
@@ -47,7 +48,7 @@ export default function Mark() {
   }
   const member = worked.members.find((m) => m.id === chosen);
   const readAt = (kind: string, at: string) =>
-    `/jobs/${id}/read?wall=${encodeURIComponent(w.id)}&kind=${kind}&at=${encodeURIComponent(at.replace(/ (in|mm)$/, ""))}`;
+    `/jobs/${id}/read?wall=${encodeURIComponent(w.id)}&kind=${kind}&at=${encodeURIComponent(bare(at))}`;
   return (
     <>
       <WallTabs />

@@ -1,11 +1,10 @@
 import { Button, NativeSelect, Text } from "@mantine/core";
 import { useState } from "react";
 import type { Assess as Entered, Room } from "../../api/client";
-import { useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
 import { tell } from "../../app/say";
-import { useUndo } from "../../app/undo";
+import { useEdits } from "../../edits/useEdits";
 import { Cards } from "./Cards";
 import { Decision } from "./Decision";
 import { Floors } from "./Floors";
@@ -15,21 +14,17 @@ import { Signs } from "./Signs";
 import { Support } from "./Support";
 import "./assess.css";
 
-/** Keeps a change of the assessment, with its undo. */
+/** Keeps a change of the assessment. */
 export function useAssess() {
-  const { id, job } = useJobContext();
-  const edit = useEdit(id);
-  const undo = useUndo();
+  const { job } = useJobContext();
+  const edits = useEdits(job);
   const before = job.document.assess ?? {};
   return {
     assess: before,
-    busy: edit.isPending,
-    keep: (label: string, by: Partial<Entered>) =>
-      edit.mutateAsync({ do: "assess", assess: { ...before, ...by } }).then(
-        () => {
-          undo.push(label, () => edit.mutateAsync({ do: "assess", assess: before }));
-          return true;
-        },
+    busy: edits.isPending,
+    keep: (by: Partial<Entered>) =>
+      edits.make({ do: "put-assess", assess: { ...before, ...by } }).then(
+        () => true,
         (e) => {
           tell(e);
           return false;

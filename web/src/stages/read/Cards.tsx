@@ -12,7 +12,7 @@ export function Cards({ cards }: { cards: Assessed["cards"] }) {
   const confirmed = assess.confirmed ?? [];
   if (cards.length === 0) return null;
   const confirm = (card: string) =>
-    keep("card", { confirmed: [...confirmed, { card, by: by.trim(), at: new Date().toISOString().slice(0, 10) }] }).then((ok) => {
+    keep({ confirmed: [...confirmed, { card, by: by.trim(), at: new Date().toISOString().slice(0, 10) }] }).then((ok) => {
       if (ok) setOpen("");
     });
   return (

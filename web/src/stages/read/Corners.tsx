@@ -2,9 +2,8 @@ import { ActionIcon, Button, Group, Modal, Stack, Switch, Text, TextInput } from
 import { IconPlus, IconX } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Corner, Problem } from "../../api/client";
-import { useEdit } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
-import { useUndo } from "../../app/undo";
+import { useEdits } from "../../edits/useEdits";
 
 const free = (list: Corner[]) => {
   let n = list.length + 1;
@@ -14,22 +13,14 @@ const free = (list: Corner[]) => {
 
 /** The corners in order round the room, and which of them jut into it. */
 export function Corners({ close }: { close: () => void }) {
-  const { id, job } = useJobContext();
-  const edit = useEdit(id);
-  const undo = useUndo();
+  const { job } = useJobContext();
+  const edits = useEdits(job);
   const before = job.document.survey?.corners ?? [];
   const [list, setList] = useState<Corner[]>(before.length ? before : ["1", "2", "3", "4"].map((n) => ({ id: n })));
   const tied = new Set((job.document.survey?.ties ?? []).flatMap((t) => [t.from, t.to, t.at]));
-  const fault = edit.error as Problem | null;
+  const fault: Problem | null = edits.error;
   const change = (i: number, by: Partial<Corner>) => setList(list.map((c, k) => (k === i ? { ...c, ...by } : c)));
-  const keep = () =>
-    edit.mutateAsync({ do: "corners", corners: list }).then(
-      () => {
-        undo.push("corners", () => edit.mutateAsync({ do: "corners", corners: before }));
-        close();
-      },
-      () => {}, // the fault stands below
-    );
+  const keep = () => edits.make({ do: "put-corners", corners: list }).then(close, () => {}); // the fault stands below
   return (
     <Modal opened onClose={close} title="The corners, in order round the room" size="lg">
       <Stack gap="sm">
@@ -74,7 +65,7 @@ export function Corners({ close }: { close: () => void }) {
           One more corner
         </Button>
         {fault && <div className="is-stop">{fault.message}</div>}
-        <Button h={52} onClick={keep} loading={edit.isPending}>
+        <Button h={52} onClick={keep} loading={edits.isPending}>
           Keep the corners
         </Button>
       </Stack>

@@ -36,7 +36,7 @@ export function Decision({ wall }: { wall: string }) {
         {field("paper", "Which paper", "letter 4 of 3 pages")}
         <Do
           go={() =>
-            keep("decision", { decisions: [...list, { wall, ...d }] }).then(
+            keep({ decisions: [...list, { wall, ...d }] }).then(
               (ok) => ok && setD({ says: "may-be-opened", who: "", when: "", paper: "" }),
             )
           }

@@ -4,6 +4,7 @@ import type { Assess, Room } from "../../api/client";
 import { newId } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { Said } from "../../drawing/Len";
+import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
 import { Do, useAssess } from "./Assess";
 
@@ -16,7 +17,6 @@ const states: Record<State, string> = {
   insects: "insects",
   "missing-joist": "missing joist",
 };
-const bare = (t: string) => t.replace(/ (in|mm)$/, "");
 const said = (p: { x?: string; y?: string }) => `${bare(p.x ?? "")} across, ${bare(p.y ?? "")} up`;
 const look: Record<string, string> = { sound: "is-ready", bad: "is-stop" };
 
@@ -73,10 +73,7 @@ export function Floors({ room }: { room: Room }) {
               onChange={(e) => setState(e.currentTarget.value as State)}
               data={Object.entries(states).map(([value, label]) => ({ value, label }))}
             />
-            <Do
-              go={() => keep("floor", { floor: [...checks, { id: newId(), wall: line.wall, from, to, state }] })}
-              off={!to.trim()}
-            >
+            <Do go={() => keep({ floor: [...checks, { id: newId(), wall: line.wall, from, to, state }] })} off={!to.trim()}>
               Write it down
             </Do>
           </div>
@@ -114,7 +111,7 @@ function Check({ of: c, where, checks, keep }: CheckProps) {
       {c.state !== "sound" && !c.mended && (
         <Do
           go={() =>
-            keep("mended", {
+            keep({
               floor: checks.map((x) =>
                 x === c ? { ...c, mended: { by: "the crew", at: new Date().toISOString().slice(0, 10) } } : x,
               ),
@@ -124,7 +121,7 @@ function Check({ of: c, where, checks, keep }: CheckProps) {
           Mended
         </Do>
       )}
-      <button type="button" className="fix" onClick={() => keep("floor", { floor: checks.filter((x) => x !== c) })}>
+      <button type="button" className="fix" onClick={() => keep({ floor: checks.filter((x) => x !== c) })}>
         take out
       </button>
     </div>

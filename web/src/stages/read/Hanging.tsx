@@ -16,7 +16,7 @@ export function Hanging({ wall }: { wall: string }) {
   const { job } = useJobContext();
   const add = () =>
     what.trim() &&
-    keep("what hangs there", {
+    keep({
       hanging: [...all, { id: newId(), wall, what: what.trim(), ...(station.trim() ? { station } : {}) }],
     }).then((ok) => {
       if (!ok) return;
@@ -40,16 +40,13 @@ export function Hanging({ wall }: { wall: string }) {
                   </span>
                 )}
               </b>
-              <Home
-                kept={h.home ?? ""}
-                keep={(home) => keep("new home", { hanging: all.map((x) => (x === h ? { ...h, home } : x)) })}
-              />
+              <Home kept={h.home ?? ""} keep={(home) => keep({ hanging: all.map((x) => (x === h ? { ...h, home } : x)) })} />
               <ActionIcon
                 size={48}
                 variant="subtle"
                 color="gray"
                 aria-label={`Take ${h.what} out`}
-                onClick={() => keep(h.what, { hanging: all.filter((x) => x !== h) })}
+                onClick={() => keep({ hanging: all.filter((x) => x !== h) })}
               >
                 <IconX size={18} />
               </ActionIcon>

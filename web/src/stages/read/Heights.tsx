@@ -4,14 +4,15 @@ import { IconKeyboard } from "@tabler/icons-react";
 import { useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Problem, Reading, Room } from "../../api/client";
-import { newId, useEdit } from "../../api/hooks";
+import { newId } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
 import { tell } from "../../app/say";
-import { useUndo } from "../../app/undo";
 import { WallTabs } from "../../app/WallTabs";
 import { Len } from "../../drawing/Len";
 import { Section } from "../../drawing/Section";
+import { useEdits, useWaiting } from "../../edits/useEdits";
+import { bare } from "../../entry/bare";
 import { Circumstances, useCircumstances } from "../../entry/Circumstances";
 import { Keypad } from "../../entry/Keypad";
 import { LengthField } from "../../entry/LengthField";
@@ -21,7 +22,6 @@ import { ReadingList } from "./ReadingList";
 import { useTakeBack } from "./takeBack";
 
 type Kind = Reading["kind"];
-const bare = (l: string) => l.replace(/ (in|mm)$/, "");
 const fresh = (kind: Kind) => (kind === "floor" ? "-" : "");
 
 /** Readings along one wall, typed as fast as they are called out. */
@@ -29,13 +29,17 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   const { id, job, plan, wall } = useJobContext();
   const d = job.document;
   const w = d.walls?.[wall];
-  const edit = useEdit(id);
-  const { revert, takeBack } = useTakeBack(id);
-  const undo = useUndo();
+  const edits = useEdits(job);
+  const takeBack = useTakeBack(job);
+  const waiting = useWaiting(id);
   const [search, setSearch] = useSearchParams();
   const touch = useMediaQuery("(pointer: coarse), (max-width: 760px)", false);
   const [keys, setKeys] = useState<boolean>();
-  const steps = plan.asks[wall]?.next ?? [];
+  // what was read and is still on its way is asked for no more
+  const read = new Set(
+    waiting.flatMap((q) => q.edits).map((e) => (e.do === "add-reading" ? `${e.reading.kind}|${e.reading.place?.station}` : "")),
+  );
+  const steps = (plan.asks[wall]?.next ?? []).filter((n) => !read.has(`${n.kind}|${bare(n.station)}`));
   const next = steps[0];
   const wanted = search.get("at");
   const [kind, setKind] = useState<Kind>("gap");
@@ -48,13 +52,18 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   const [onStation, setOnStation] = useState(false);
   const valueField = useRef<HTMLInputElement>(null);
   const touched = useRef(false);
-  const fault = edit.error as Problem | null;
+  const fault: Problem | null = edits.error;
 
-  // the place asked for stands ready until something is typed
+  // the place asked for stands ready until something is typed; what others read never changes it under the hand that is
+  // about to read there
+  const entry = useRef<HTMLDivElement>(null);
+  const goOn = useRef(true);
   const suggestion = wanted ? `${search.get("kind") ?? "gap"}|${wanted}` : next ? `${next.kind}|${bare(next.station)}` : "";
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a new suggestion or wall may change the fields
   useEffect(() => {
     if (touched.current || correcting) return;
+    if (!goOn.current && entry.current?.contains(document.activeElement)) return;
+    goOn.current = false;
     const [k, at] = suggestion.split("|");
     setKind((k || "gap") as Kind);
     setStation(at ?? "");
@@ -63,8 +72,9 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: another wall starts afresh
   useEffect(() => {
     touched.current = false;
+    goOn.current = true;
     setCorrecting(undefined);
-    edit.reset();
+    edits.reset();
   }, [w?.id]);
 
   /** A reading in doubt is read afresh: its old number doesn't stand ready to be kept again. */
@@ -99,11 +109,11 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   }
   const type = (set: (v: string) => void) => (v: string) => {
     touched.current = true;
-    if (edit.error) edit.reset();
+    if (edits.error) edits.reset();
     set(v);
   };
   const add = () => {
-    if (edit.isPending || value.trim() === "" || value.trim() === "-") return valueField.current?.focus();
+    if (edits.isPending || value.trim() === "" || value.trim() === "-") return valueField.current?.focus();
     const reading: Reading = {
       id: newId(),
       kind,
@@ -114,11 +124,10 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
       ...(correcting ? { replaces: correcting.id } : {}),
       ...around.fields(device),
     };
-    const was = correcting;
-    edit.mutateAsync({ do: "reading", reading }).then(
+    edits.make({ do: "add-reading", reading }).then(
       () => {
-        undo.push(`${kind} at ${station}`, () => revert(reading, was));
         touched.current = false;
+        goOn.current = true;
         setCorrecting(undefined);
         setDevice("");
         if (wanted) setSearch({ wall: w.id }, { replace: true });
@@ -138,7 +147,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
     <>
       <WallTabs />
       <div className="read">
-        <div className="entry">
+        <div className="entry" ref={entry}>
           <div className="ask" aria-live="polite">
             {correcting ? (
               <b>
@@ -237,7 +246,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
             />
           )}
           <div className="buttons">
-            <Button h={52} size="md" loading={edit.isPending} onClick={add} className={showKeys ? "wide-only" : ""}>
+            <Button h={52} size="md" loading={edits.isPending} onClick={add} className={showKeys ? "wide-only" : ""}>
               {correcting ? "Keep the correction" : "Keep, next"}
             </Button>
             {correcting && (

@@ -1,10 +1,11 @@
 import { Button, FileButton, Menu, Modal, NativeSelect, Stack, Text } from "@mantine/core";
+import { notifications } from "@mantine/notifications";
 import { IconArrowsExchange } from "@tabler/icons-react";
 import { useState } from "react";
-import { api, got, Problem } from "../../api/client";
-import { useEdit } from "../../api/hooks";
+import { api, got, type Imported, Problem } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
+import { useEdits } from "../../edits/useEdits";
 
 interface Drawing {
   text: string;
@@ -14,15 +15,31 @@ interface Drawing {
 /** Readings as CSV, the room as DXF and SVG, in and out. */
 export function InOut() {
   const { id, job } = useJobContext();
-  const edit = useEdit(id);
+  const edits = useEdits(job);
   const [drawing, setDrawing] = useState<Drawing>();
   const [faults, setFaults] = useState<[string, string][]>();
   const refuse = (e: unknown) => {
     if (e instanceof Problem && Object.keys(e.at).length > 0) setFaults(Object.entries(e.at));
     else tell(e);
   };
+  /** what a file says, as edits, made together */
+  const take = (read: Promise<Imported>) =>
+    read.then((file) => {
+      const known = file.known > 0 ? `, ${file.known} were here already` : "";
+      if (file.edits.length === 0) return void notifications.show({ message: `Nothing new in this file${known}.` });
+      return edits.make(file.edits).then(() => {
+        if (known) notifications.show({ message: `${file.edits.length} brought in${known}.` });
+      });
+    });
   const csv = async (file: File | null) => {
-    if (file) edit.mutateAsync({ do: "readings", csv: await file.text() }).catch(refuse);
+    if (!file) return;
+    const call = api.POST("/api/jobs/{id}/readings.csv", {
+      params: { path: { id } },
+      body: await file.text(),
+      bodySerializer: (b) => b,
+      headers: { "Content-Type": "text/csv" },
+    });
+    take(got(call)).catch(refuse);
   };
   const dxf = async (file: File | null) => {
     if (!file) return;
@@ -90,15 +107,17 @@ export function InOut() {
         <Outline
           drawing={drawing}
           close={() => setDrawing(undefined)}
-          take={(layer, unit) =>
-            edit.mutateAsync({ do: "outline", dxf: drawing.text, layer, unit }).then(
-              () => setDrawing(undefined),
-              (e) => {
-                setDrawing(undefined);
-                refuse(e);
-              },
-            )
-          }
+          take={(layer, unit) => {
+            const call = api.POST("/api/jobs/{id}/outline", {
+              params: { path: { id }, query: { layer, unit } },
+              body: drawing.text,
+              bodySerializer: (b) => b,
+              headers: { "Content-Type": "application/dxf" },
+            });
+            take(got(call))
+              .catch(refuse)
+              .finally(() => setDrawing(undefined));
+          }}
         />
       )}
     </>

@@ -1,15 +1,15 @@
 import { Button, SegmentedControl } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import type { Problem, Reading, Room } from "../../api/client";
-import { newId, useEdit } from "../../api/hooks";
+import { newId } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
-import { useUndo } from "../../app/undo";
 import type { Spot } from "../../drawing/RoomPlan";
+import { useEdits } from "../../edits/useEdits";
+import { bare } from "../../entry/bare";
 import { Circumstances, useCircumstances } from "../../entry/Circumstances";
 import { LengthField } from "../../entry/LengthField";
 import { Tray } from "../../entry/Tray";
-import { useTakeBack } from "./takeBack";
 
 type Kind = Reading["kind"];
 
@@ -30,9 +30,7 @@ const text = (mm: number, units: string) => (units === "metric" ? String(Math.ro
 export function LevelEntry({ devices, spot, room, take, fix, done }: Props) {
   const { id, job } = useJobContext();
   const d = job.document;
-  const edit = useEdit(id);
-  const { revert } = useTakeBack(id);
-  const undo = useUndo();
+  const edits = useEdits(job);
   const [kind, setKind] = useState<Kind>("floor");
   const [x, setX] = useState("");
   const [y, setY] = useState("");
@@ -40,7 +38,7 @@ export function LevelEntry({ devices, spot, room, take, fix, done }: Props) {
   const around = useCircumstances(kind);
   const [device, setDevice] = useState("");
   const field = useRef<HTMLInputElement>(null);
-  const fault = edit.error as Problem | null;
+  const fault: Problem | null = edits.error;
   useEffect(() => {
     if (!spot) return;
     setX(text(spot.x, d.units));
@@ -52,7 +50,6 @@ export function LevelEntry({ devices, spot, room, take, fix, done }: Props) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: only another reading fills the fields anew
   useEffect(() => {
     if (!fix) return;
-    const bare = (t = "") => t.replace(/ (in|mm)$/, "");
     setKind(fix.kind);
     setX(bare(fix.place?.x));
     setY(bare(fix.place?.y));
@@ -62,7 +59,7 @@ export function LevelEntry({ devices, spot, room, take, fix, done }: Props) {
   }, [fix]);
   const fresh = (k: Kind) => (k === "floor" ? "-" : "");
   const keep = () => {
-    if (edit.isPending || value.trim() === "" || value.trim() === "-") return field.current?.focus();
+    if (edits.isPending || value.trim() === "" || value.trim() === "-") return field.current?.focus();
     const reading: Reading = {
       id: newId(),
       kind,
@@ -73,9 +70,8 @@ export function LevelEntry({ devices, spot, room, take, fix, done }: Props) {
       ...around.fields(device),
       ...(fix ? { replaces: fix.id } : {}),
     };
-    edit.mutateAsync({ do: "reading", reading }).then(
+    edits.make({ do: "add-reading", reading }).then(
       () => {
-        undo.push(`${kind} on the plan`, () => revert(reading, fix));
         done();
         setValue(fresh(kind));
         setDevice("");
@@ -87,7 +83,7 @@ export function LevelEntry({ devices, spot, room, take, fix, done }: Props) {
     );
   };
   const type = (set: (v: string) => void) => (v: string) => {
-    if (edit.error) edit.reset();
+    if (edits.error) edits.reset();
     set(v);
   };
   return (
@@ -144,7 +140,7 @@ export function LevelEntry({ devices, spot, room, take, fix, done }: Props) {
           field.current?.focus();
         }}
       />
-      <Button h={52} size="md" loading={edit.isPending} onClick={keep}>
+      <Button h={52} size="md" loading={edits.isPending} onClick={keep}>
         {fix ? "Keep the correction" : "Keep, next"}
       </Button>
     </div>

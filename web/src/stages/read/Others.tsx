@@ -35,7 +35,7 @@ export function Others({ room }: { room: Room }) {
                   {x.fits === "yes" ? "fits" : x.fits === "no" ? "doesn't fit" : "not known"}
                 </b>
               </span>
-              <Out label={x.text} go={() => keep("wanted", { wanted: wanted.filter((one) => one.id !== x.id) })} />
+              <Out label={x.text} go={() => keep({ wanted: wanted.filter((one) => one.id !== x.id) })} />
             </li>
           ))}
         </ul>
@@ -53,7 +53,7 @@ export function Others({ room }: { room: Room }) {
             <Do
               off={!w.what.trim()}
               go={() =>
-                keep("wanted", {
+                keep({
                   wanted: [...wanted, { id: newId(), kind: w.kind, what: w.what, ...(w.height ? { height: w.height } : {}) }],
                 }).then((ok) => ok && setW({ ...w, what: "", height: "" }))
               }
@@ -72,7 +72,7 @@ export function Others({ room }: { room: Room }) {
                 <b>{probes.find((x) => x.id === p.id)?.where}</b>: {p.bites} lies <Len text={p.depth} /> deep; a screw of{" "}
                 <Len text={p.screw} /> or more.
               </span>
-              <Out label={p.id} go={() => keep("probe", { probes: probes.filter((x) => x.id !== p.id) })} />
+              <Out label={p.id} go={() => keep({ probes: probes.filter((x) => x.id !== p.id) })} />
             </li>
           ))}
           {room.assess.pockets.map((p) => (
@@ -81,7 +81,7 @@ export function Others({ room }: { room: Room }) {
                 <b>Pocket {p.id}</b>: infill <Len text={p.width} /> wide, <Len text={p.height} /> high (the smallest gauged, less
                 the allowance).
               </span>
-              <Out label={p.id} go={() => keep("pocket", { pockets: pockets.filter((x) => x.id !== p.id) })} />
+              <Out label={p.id} go={() => keep({ pockets: pockets.filter((x) => x.id !== p.id) })} />
             </li>
           ))}
         </ul>
@@ -102,7 +102,7 @@ export function Others({ room }: { room: Room }) {
                   const [what = "", thick] = l.split("=").map((x) => x.trim());
                   return thick ? { what, thick } : { what };
                 });
-                keep("probe", { probes: [...probes, { id: newId(), where: probe.where, layers }] }).then(
+                keep({ probes: [...probes, { id: newId(), where: probe.where, layers }] }).then(
                   (ok) => ok && setProbe({ where: "", layers: "" }),
                 );
               }}
@@ -129,7 +129,7 @@ export function Others({ room }: { room: Room }) {
             <Do
               off={!pocket.id.trim()}
               go={() =>
-                keep("pocket", {
+                keep({
                   pockets: [...pockets, { id: pocket.id, widths: split(pocket.widths), heights: split(pocket.heights) }],
                 }).then((ok) => ok && setPocket({ id: "", widths: "", heights: "" }))
               }

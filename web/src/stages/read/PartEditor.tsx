@@ -2,9 +2,9 @@ import { ActionIcon, Button, Modal, NativeSelect, Stack, Switch, TextInput } fro
 import { IconPlus, IconX } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Problem } from "../../api/client";
-import { type Entry, partOf, useEdit } from "../../api/hooks";
+import { type Entry, partOf } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
-import { useUndo } from "../../app/undo";
+import { type Draft, useEdits } from "../../edits/useEdits";
 import { LengthField } from "../../entry/LengthField";
 import { NumberField } from "../../entry/NumberField";
 import { type Field, get, type PartForm, put } from "./parts";
@@ -18,24 +18,14 @@ interface Props {
 
 /** One entry of what was found, by its fields. */
 export function PartEditor({ form, entry, fresh, close }: Props) {
-  const { id, job } = useJobContext();
-  const edit = useEdit(id);
-  const undo = useUndo();
+  const { job } = useJobContext();
+  const edits = useEdits(job);
   const [e, setE] = useState<Entry>(entry);
-  const fault = edit.error as Problem | null;
+  const fault: Problem | null = edits.error;
   const taken = fresh && partOf(job, form.part).some((one) => one.id === e.id);
-  const keep = () =>
-    edit.mutateAsync({ do: "put", part: form.part, entry: e }).then(
-      () => {
-        undo.push(e.id, () =>
-          edit.mutateAsync(fresh ? { do: "remove", part: form.part, key: e.id } : { do: "put", part: form.part, entry }),
-        );
-        close();
-      },
-      () => {}, // the faults stand at their fields
-    );
+  const keep = () => edits.make({ do: "put-found", part: form.part, entry: e } as unknown as Draft).then(close, () => {}); // the faults stand at their fields
   const set = (path: string, value: unknown) => {
-    if (edit.error) edit.reset();
+    if (edits.error) edits.reset();
     setE(put(e, path, value));
   };
   const missing = form.fields.some((f) => f.must && (!f.when || f.when(e)) && !String(get(e, f.path) ?? "").trim());
@@ -57,7 +47,7 @@ export function PartEditor({ form, entry, fresh, close }: Props) {
           ))}
         </div>
         {fault && !placed && <div className="is-stop">{fault.message}</div>}
-        <Button h={52} onClick={keep} loading={edit.isPending} disabled={missing || taken}>
+        <Button h={52} onClick={keep} loading={edits.isPending} disabled={missing || taken}>
           Keep it
         </Button>
       </Stack>

@@ -1,11 +1,13 @@
 import { Button, SegmentedControl, Text } from "@mantine/core";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { NextStep, Reading, Room } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
 import { Len } from "../../drawing/Len";
 import { RoomPlan, type Spot } from "../../drawing/RoomPlan";
+import { bare } from "../../entry/bare";
+import { useSticky } from "../../entry/useSticky";
 import { Corners } from "./Corners";
 import { Doubt } from "./Doubt";
 import { InOut } from "./InOut";
@@ -19,8 +21,8 @@ import { useTakeBack } from "./takeBack";
 
 /** The room from above: its corners from tapes, its unevenness, and what to measure next. */
 export function Plan({ room, devices }: { room: Room; devices: boolean }) {
-  const { id, job, plan } = useJobContext();
-  const { takeBack } = useTakeBack(id);
+  const { job, plan } = useJobContext();
+  const takeBack = useTakeBack(job);
   const d = job.document;
   const [search, setSearch] = useSearchParams();
   const [relief, setRelief] = useState("floor");
@@ -31,13 +33,16 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
     const [a, , c] = room.corners;
     return a && c ? [a, c] : undefined;
   });
-  const [tie, setTie] = useState<{ from: string; to: string; replaces?: string }>();
+  const [tie, setTie] = useState<Tie>();
   const [corners, setCorners] = useState(false);
   const [take, setTake] = useState(0);
   const [fix, setFix] = useState<Reading>();
   const list = d.survey?.corners ?? [];
   const step = d.units === "metric" ? 25 : 25.4;
-  const wanted = tie ?? first(room.next);
+  const next = tie ?? first(room.next);
+  const box = useRef<HTMLDivElement>(null);
+  const entry = useSticky(next, next ? `${next.from}-${next.to}-${tie?.replaces ?? ""}` : "none", box);
+  const wanted = entry.at;
   const follow = (n: NextStep) => {
     if (n.what === "tie") {
       setMode("tape");
@@ -54,7 +59,7 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
     if (n.wall) to.set("wall", n.wall);
     if (n.what === "again" && n.reading) to.set("again", n.reading);
     else if (n.station) {
-      to.set("at", n.station.replace(/ (in|mm)$/, ""));
+      to.set("at", bare(n.station));
       to.set("kind", n.what);
     }
     setSearch(to);
@@ -156,14 +161,19 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
           ]}
         />
         {mode === "tape" && (
-          <TapeEntry
-            devices={devices}
-            wanted={wanted}
-            done={() => setTie(undefined)}
-            set={() => setCorners(true)}
-            key={wanted ? `${wanted.from}-${wanted.to}-${tie?.replaces ?? ""}` : "none"}
-            replaces={tie?.replaces}
-          />
+          <div ref={box}>
+            <TapeEntry
+              devices={devices}
+              wanted={wanted}
+              done={() => {
+                entry.goOn();
+                setTie(undefined);
+              }}
+              set={() => setCorners(true)}
+              key={entry.key}
+              replaces={entry.at?.replaces}
+            />
+          </div>
         )}
         {mode === "level" && (
           <>
@@ -189,7 +199,13 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
   );
 }
 
-const first = (next: NextStep[]) => {
+interface Tie {
+  from: string;
+  to: string;
+  replaces?: string;
+}
+
+const first = (next: NextStep[]): Tie | undefined => {
   const n = next.find((one) => one.what === "tie" && one.from && one.to && !one.reading);
   return n?.from && n.to ? { from: n.from, to: n.to } : undefined;
 };

@@ -13,7 +13,7 @@ export function Signs({ wall, room }: { wall: string; room: Room }) {
   const give = (question: string, by: { answer?: Given; evidence?: string }) => {
     const was = of(question);
     const now = { wall, question, answer: "unknown" as Given, ...was, ...by, at: new Date().toISOString().slice(0, 10) };
-    keep("answer", { answers: [...answers.filter((a) => a !== was), now] });
+    keep({ answers: [...answers.filter((a) => a !== was), now] });
   };
   return (
     <ol className="signs">

@@ -25,8 +25,7 @@ export function Support({ wall, judged, steps }: Props) {
   const { assess, keep } = useAssess();
   const all = assess.supports ?? [];
   const s = all.find((x) => x.wall === wall) ?? { wall };
-  const change = (label: string, by: Partial<typeof s>) =>
-    keep(label, { supports: [...all.filter((x) => x.wall !== wall), { ...s, ...by }] });
+  const change = (by: Partial<typeof s>) => keep({ supports: [...all.filter((x) => x.wall !== wall), { ...s, ...by }] });
   const [by, setBy] = useState("");
   const done = new Set(s.done ?? []);
   const posts = s.posts ?? [];
@@ -36,7 +35,7 @@ export function Support({ wall, judged, steps }: Props) {
       <p className="quiet">
         An order to work in. Sizes, spacing and loads are the engineer's; nothing here replaces the drawing.
       </p>
-      <Asked kept={s.askedBy ?? ""} keep={(askedBy) => change("who asked", { askedBy })} />
+      <Asked kept={s.askedBy ?? ""} keep={(askedBy) => change({ askedBy })} />
       <ol className="steps">
         {steps.map((x) => (
           <li key={x.id}>
@@ -48,7 +47,7 @@ export function Support({ wall, judged, steps }: Props) {
                 const now = new Set(done);
                 if (e.currentTarget.checked) now.add(x.id);
                 else now.delete(x.id);
-                change("step", { done: steps.map((one) => one.id).filter((one) => now.has(one)) });
+                change({ done: steps.map((one) => one.id).filter((one) => now.has(one)) });
               }}
             />
           </li>
@@ -60,9 +59,7 @@ export function Support({ wall, judged, steps }: Props) {
           key={p.id}
           post={p}
           fault={judged.chains.find((c) => c.post === p.id)?.text}
-          change={(now) =>
-            change(`post ${p.id}`, { posts: now ? posts.map((x) => (x === p ? now : x)) : posts.filter((x) => x !== p) })
-          }
+          change={(now) => change({ posts: now ? posts.map((x) => (x === p ? now : x)) : posts.filter((x) => x !== p) })}
         />
       ))}
       <div className="fields">
@@ -70,7 +67,7 @@ export function Support({ wall, judged, steps }: Props) {
           <Do
             key={side}
             go={() =>
-              change("post", {
+              change({
                 posts: [...posts, { id: `${side} ${posts.filter((p) => p.side === side).length + 1}`, side, chain: [] }],
               })
             }
@@ -80,17 +77,14 @@ export function Support({ wall, judged, steps }: Props) {
       {s.placed ? (
         <p>
           <b className="is-ready">Support in place.</b> Signed: {s.placed.by}, {s.placed.at}.{" "}
-          <button type="button" className="fix" onClick={() => change("signature", { placed: undefined })}>
+          <button type="button" className="fix" onClick={() => change({ placed: undefined })}>
             Take the signature back
           </button>
         </p>
       ) : (
         <div className="fields">
           <TextInput label="Signed by" value={by} onChange={(e) => setBy(e.currentTarget.value)} />
-          <Do
-            go={() => change("support in place", { placed: { by: by.trim(), at: new Date().toISOString().slice(0, 16) } })}
-            off={!by.trim()}
-          >
+          <Do go={() => change({ placed: { by: by.trim(), at: new Date().toISOString().slice(0, 16) } })} off={!by.trim()}>
             Support in place
           </Do>
         </div>

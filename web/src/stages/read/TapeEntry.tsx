@@ -1,10 +1,10 @@
 import { Button, NativeSelect, TextInput } from "@mantine/core";
 import { useRef, useState } from "react";
 import type { Aim, Problem, Tie } from "../../api/client";
-import { newId, useEdit } from "../../api/hooks";
+import { newId } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
-import { useUndo } from "../../app/undo";
+import { useEdits } from "../../edits/useEdits";
 import { Circumstances, useCircumstances } from "../../entry/Circumstances";
 import { LengthField } from "../../entry/LengthField";
 import { Tray } from "../../entry/Tray";
@@ -21,8 +21,7 @@ interface Props {
 export function TapeEntry({ devices, wanted, replaces, done, set }: Props) {
   const { id, job } = useJobContext();
   const d = job.document;
-  const edit = useEdit(id);
-  const undo = useUndo();
+  const edits = useEdits(job);
   const corners = d.survey?.corners ?? [];
   const replaced = d.survey?.ties?.find((t) => t.id === replaces);
   const [kind, setKind] = useState<Tie["kind"]>(replaced?.kind ?? "length");
@@ -33,7 +32,7 @@ export function TapeEntry({ devices, wanted, replaces, done, set }: Props) {
   const [device, setDevice] = useState("");
   const around = useCircumstances("tie");
   const field = useRef<HTMLInputElement>(null);
-  const fault = edit.error as Problem | null;
+  const fault: Problem | null = edits.error;
   if (corners.length < 2) {
     return (
       <Button h={52} variant="light" onClick={set}>
@@ -44,7 +43,7 @@ export function TapeEntry({ devices, wanted, replaces, done, set }: Props) {
   const names = corners.map((c) => c.id);
   const angle = kind === "angle";
   const keep = () => {
-    if (edit.isPending || value.trim() === "") return field.current?.focus();
+    if (edits.isPending || value.trim() === "") return field.current?.focus();
     const tie: Tie = {
       id: newId(),
       kind,
@@ -57,16 +56,8 @@ export function TapeEntry({ devices, wanted, replaces, done, set }: Props) {
       ...(replaces ? { replaces } : {}),
     };
     if (angle && !Number.isFinite(tie.degrees)) return field.current?.select();
-    edit.mutateAsync({ do: "tie", tie }).then(
+    edits.make({ do: "add-tie", tie }).then(
       () => {
-        undo.push(`tape ${from} to ${to}`, () =>
-          edit.mutateAsync({
-            do: "tie",
-            tie: replaced
-              ? { ...replaced, id: newId(), replaces: tie.id }
-              : { id: newId(), kind, from, to, replaces: tie.id, void: true },
-          }),
-        );
         setValue("");
         setDevice("");
         // the next side round the room, unless something is asked for
@@ -85,7 +76,7 @@ export function TapeEntry({ devices, wanted, replaces, done, set }: Props) {
   };
   const aim: Aim = { kind, from, to, ...(kind === "length" ? {} : { at }) };
   const type = (v: string) => {
-    if (edit.error) edit.reset();
+    if (edits.error) edits.reset();
     setValue(v);
   };
   return (
@@ -165,7 +156,7 @@ export function TapeEntry({ devices, wanted, replaces, done, set }: Props) {
           field.current?.focus();
         }}
       />
-      <Button h={52} size="md" loading={edit.isPending} onClick={keep}>
+      <Button h={52} size="md" loading={edits.isPending} onClick={keep}>
         {replaces ? "Keep in its place" : "Keep, next"}
       </Button>
     </div>

@@ -2,26 +2,23 @@ import { ActionIcon, Button } from "@mantine/core";
 import { IconPencil, IconPlus, IconTrash } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Room } from "../../api/client";
-import { type Entry, partOf, useEdit } from "../../api/hooks";
+import { type Entry, partOf } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
-import { useUndo } from "../../app/undo";
+import { type Draft, useEdits } from "../../edits/useEdits";
 import { PartEditor } from "./PartEditor";
 import { forms, type PartForm } from "./parts";
 
 /** What is in the building besides its shape: lists, each entry editable. */
 export function There({ room }: { room: Room }) {
-  const { id, job } = useJobContext();
-  const edit = useEdit(id);
-  const undo = useUndo();
+  const { job } = useJobContext();
+  const edits = useEdits(job);
   const [open, setOpen] = useState<{ form: PartForm; entry: Entry; fresh: boolean }>();
   const remove = (form: PartForm, e: Entry) =>
-    edit
-      .mutateAsync({ do: "remove", part: form.part, key: e.id })
-      .then(() => undo.push(`${e.id}`, () => edit.mutateAsync({ do: "put", part: form.part, entry: e })), tell);
+    edits.make({ do: "remove-found", part: form.part, key: e.id } as Draft).catch(tell);
   const more = (form: PartForm, e: Entry) => {
     if (form.part === "instruments") return room.instruments.find((i) => i.id === e.id)?.text;
-    if (form.part !== "existing-walls") return;
+    if (form.part !== "walls") return;
     const w = room.walls.find((one) => one.id === e.id);
     return [
       w?.in && `leans ${w.in} in over ${w.height}`,

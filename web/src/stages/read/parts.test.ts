@@ -12,7 +12,7 @@ interface Schema {
 }
 const { components } = openapi as unknown as { components: { schemas: Record<string, Schema> } };
 const names: Record<string, string> = {
-  "existing-walls": "ExistingWall",
+  walls: "ExistingWall",
   joists: "Joists",
   obstructions: "Obstruction",
   hidden: "Hidden",
@@ -74,7 +74,7 @@ describe("an entry", () => {
 
 test("what is found is said in a few words", () => {
   const said = (part: string, e: Record<string, unknown>) => forms.find((f) => f.part === part)?.said({ id: "x", ...e });
-  expect(said("existing-walls", { from: "1", to: "2", material: "timber", fate: "opened" })).toBe("1–2, timber, to be opened");
+  expect(said("walls", { from: "1", to: "2", material: "timber", fate: "opened" })).toBe("1–2, timber, to be opened");
   expect(said("hidden", { kind: "cable", in: "wall", wall: "tram wall", dead: { by: "Wen" } })).toBe(
     "cable, in tram wall, detector, proved dead: Wen",
   );

@@ -29,7 +29,7 @@ const given = (...parts: unknown[]) => parts.filter(Boolean).join(", ");
 /** What can be found in a building, and what is asked of each: data, not screens. */
 export const forms: PartForm[] = [
   {
-    part: "existing-walls",
+    part: "walls",
     title: "Walls that are there",
     one: "wall",
     empty: "Add the walls from corner to corner: what they are made of, how they lean, which of them is to be opened.",

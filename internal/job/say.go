@@ -1,0 +1,185 @@
+package job
+
+import (
+	"fmt"
+	"strings"
+
+	"homalos/internal/measure"
+)
+
+// Say says in a few words what was done together, as somebody else on the job
+// would be told: "B-S4 cut at the saw". back is what takes the first of the
+// edits back.
+func Say(edits []Edit, back []Edit, u measure.System) string {
+	if len(edits) == 0 {
+		return "nothing"
+	}
+	if said, ok := sayAlike(edits, u); ok {
+		return said
+	}
+	fresh := false
+	for _, b := range back {
+		switch b.Act.(type) {
+		case *RemoveWall, *RemoveOpening, *RemoveLumber, *RemoveFound[ExistingWall], *RemoveFound[Zone], *RemoveFound[Hidden],
+			*RemoveFound[Instrument], *RemoveFound[Joists], *RemoveFound[Obstruction]:
+			fresh = true
+		}
+	}
+	said := sayOne(edits[0], fresh, u)
+	if more := len(edits) - 1; more > 0 {
+		said += fmt.Sprintf(", and %d more", more)
+	}
+	return said
+}
+
+// sayAlike says several edits of one kind together.
+func sayAlike(edits []Edit, u measure.System) (string, bool) {
+	if len(edits) < 2 {
+		return "", false
+	}
+	var names []string
+	undone := 0
+	for _, e := range edits {
+		switch a := e.Act.(type) {
+		case *CutPiece:
+			names = append(names, a.Cut.Member)
+			if a.Cut.Undone {
+				undone++
+			}
+		case *AddReading:
+			undone = -1
+		default:
+			return "", false
+		}
+	}
+	switch {
+	case undone == -1 && names == nil:
+		return fmt.Sprintf("%d readings", len(edits)), true
+	case undone == 0:
+		return joined(names) + " cut at the saw", true
+	case undone == len(names):
+		return joined(names) + " not cut after all", true
+	}
+	return "", false
+}
+
+func joined(names []string) string {
+	if len(names) > 4 {
+		return fmt.Sprintf("%s and %d more", strings.Join(names[:3], ", "), len(names)-3)
+	}
+	return strings.Join(names, ", ")
+}
+
+// long says a length as it is called out; what can't be read stays as it is.
+func long(text string, u measure.System) string {
+	l, err := measure.Read(text, u)
+	if err != nil {
+		return text
+	}
+	return u.Say(l, 0)
+}
+
+func sayOne(e Edit, fresh bool, u measure.System) string {
+	put := func(what string) string {
+		if fresh {
+			return what + " added"
+		}
+		return what + " changed"
+	}
+	switch a := e.Act.(type) {
+	case *PutWall:
+		return put("wall " + a.Wall.ID)
+	case *RemoveWall:
+		return "wall " + a.Wall + " taken out"
+	case *PutOpening:
+		return put(a.Opening.ID + " in wall " + a.Wall)
+	case *RemoveOpening:
+		return a.Opening + " taken out of wall " + a.Wall
+	case *PutLumber:
+		return put("lumber " + a.Lumber.ID)
+	case *RemoveLumber:
+		return "lumber " + a.Lumber + " taken out"
+	case *PutRules:
+		return "rules changed"
+	case *PutMark:
+		return "finest mark changed"
+	case *Rename:
+		return "called " + a.Name
+	case *AddReading:
+		return sayReading(a.Reading, u)
+	case *RemoveReading:
+		return "a reading taken back"
+	case *AddTie:
+		return sayTie(a.Tie, u)
+	case *RemoveTie:
+		return "a tape taken back"
+	case *PutCorners:
+		return "corners changed"
+	case *PutAssess:
+		return "assessment changed"
+	case *CutPiece:
+		if a.Cut.Undone {
+			return a.Cut.Member + " not cut after all"
+		}
+		if a.Cut.Came != "" {
+			return fmt.Sprintf("%s cut at the saw, came out %s", a.Cut.Member, long(a.Cut.Came, u))
+		}
+		return a.Cut.Member + " cut at the saw"
+	case *RemoveCut:
+		return "a tick taken back"
+	case *ApplyFix:
+		return "a fix of wall " + a.Wall
+	case *Start:
+		return "the job begun"
+	}
+	return sayFound(e, put)
+}
+
+func sayReading(r Reading, u measure.System) string {
+	what := r.Kind
+	switch {
+	case r.Place == nil:
+	case r.Place.Wall != "":
+		what += fmt.Sprintf(" on wall %s at %s", r.Place.Wall, long(r.Place.Station, u))
+	default:
+		what += fmt.Sprintf(" at %s across, %s up", long(r.Place.X, u), long(r.Place.Y, u))
+	}
+	switch {
+	case r.Stays:
+		return what + " stays where it was read"
+	case r.Void:
+		return what + " taken back"
+	case r.Replaces != "":
+		return fmt.Sprintf("%s corrected: %s", what, long(r.Value, u))
+	}
+	return fmt.Sprintf("%s: %s", what, long(r.Value, u))
+}
+
+func sayTie(t Tie, u measure.System) string {
+	what := fmt.Sprintf("tape %s to %s", t.From, t.To)
+	if t.Kind != "length" {
+		what = fmt.Sprintf("%s of corner %s off %s to %s", t.Kind, t.At, t.From, t.To)
+	}
+	switch {
+	case t.Void:
+		return what + " taken back"
+	case t.Value != "":
+		return what + ": " + long(t.Value, u)
+	}
+	return fmt.Sprintf("%s: %v°", what, t.Degrees)
+}
+
+// sayFound says what was found by its list and name.
+func sayFound(e Edit, put func(string) string) string {
+	name := map[FoundPart]string{
+		FoundWalls: "existing wall", FoundZones: "step", FoundHidden: "no-drill zone", FoundInstruments: "instrument", FoundJoists: "joists",
+		FoundObstructions: "in the way:",
+	}
+	k := kindOf(e.Act)
+	parts := strings.Split(e.Touches()[0], "/")
+	what := name[k.Part] + " " + unescaped(parts[len(parts)-1])
+	if k.Do == "put-found" {
+		return put(what)
+	}
+	return what + " taken out"
+}

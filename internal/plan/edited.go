@@ -1,0 +1,344 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// Making makes edits in a job. What a job comes to depends on more than its
+// own text: a fix is worked out, readings stay where they were read when their
+// wall moves, only what is ready is cut.
+type Making struct {
+	Now  job.Document                     // the job as it stands
+	Base *job.Document                    // what was on screen when the edits were made, if that is older
+	Plan func(job.Document) (Plan, error) // plans that are remembered; Compute if nil
+	Kept bool                             // the edits come from the log: they were fit when they were made
+	By   string                           // who cut, where a tick doesn't say,
+	At   string                           // and when, as RFC 3339
+
+	was, is *setup // both resolved, once something asks for it
+
+	out     Edited
+	faults  job.Faults
+	settled job.Document // as it was when readings last were seen to stay
+	moved   bool         // walls may have moved since
+	read    bool         // readings were added since
+	fixes   int
+	turns   int
+}
+
+// Edited is a job with edits made.
+type Edited struct {
+	Document job.Document
+	Steps    []EditStep
+	Said     string // what was done, in a few words
+}
+
+// EditStep is one edit as it was made.
+type EditStep struct {
+	Edit    job.Edit
+	Inverse []job.Edit // takes it back
+	Asked   *job.Edit  // what was asked for, where this is the first of what came of it, and says it otherwise
+	Worked  bool       // the plan worked it out
+
+	from int // which of the edits it came of; -1 for what followed from all
+}
+
+// Inverse are the edits that take all of it back, in their order.
+func (e Edited) Inverse() []job.Edit {
+	out := []job.Edit{}
+	for i := len(e.Steps) - 1; i >= 0; i-- {
+		out = append(out, e.Steps[i].Inverse...)
+	}
+	return out
+}
+
+// Bounds on one request: each fix wants a plan, and so does each turn from
+// readings to walls that move.
+const (
+	mostFixes = 20
+	mostTurns = 50
+)
+
+// Make makes edits one after the other, all or none. The error is the
+// job.Faults of the edits, by paths such as "edits[1].wall.lumber"; what they
+// bring about elsewhere in the job is named by its path there.
+func (m *Making) Make(edits []job.Edit) (Edited, error) {
+	if m.Plan == nil {
+		m.Plan = Compute
+	}
+	m.out = Edited{Document: job.Copy(m.Now)}
+	m.settled, m.faults = m.Now, nil
+	for i, e := range edits {
+		m.make(i, e)
+	}
+	if len(m.faults) == 0 {
+		m.settle()
+	}
+	if len(m.faults) > 0 {
+		return Edited{}, m.faults
+	}
+	if wrong := Check(m.out.Document); wrong != nil {
+		return Edited{}, located(wrong, m.out)
+	}
+	if m.out.Said == "" && len(m.out.Steps) > 0 {
+		m.out.Said = job.Say(edits, m.out.Steps[0].Inverse, m.Now.Units)
+	}
+	return m.out, nil
+}
+
+// make makes the i-th edit.
+func (m *Making) make(i int, asked job.Edit) {
+	path := fmt.Sprintf("edits[%d]", i)
+	e := asked.Spelt(m.Now)
+	if moves(e) {
+		if m.read || m.moved && e.Do() == "apply-fix" {
+			m.settle()
+		}
+		m.moved = true
+	}
+	made := []job.Edit{e}
+	switch a := e.Act.(type) {
+	case *job.ApplyFix:
+		if m.fixes++; m.fixes > mostFixes {
+			m.faults.Add(path, "more than %d fixes at once: send the rest after them", mostFixes)
+			return
+		}
+		said := ""
+		made, said = m.fix(a, path)
+		if i == 0 {
+			m.out.Said = said
+		}
+	case *job.CutPiece:
+		made[0] = m.ticked(e, a.Cut, path)
+	case *job.AddReading, *job.AddTie:
+		made[0] = m.rebased(e)
+		m.read = true
+	}
+	for k, one := range made {
+		if k == 0 && one.ID == "" {
+			one.ID = e.ID
+		}
+		step := EditStep{Edit: one, Inverse: one.On(&m.out.Document, path, &m.faults), Worked: e.Do() == "apply-fix", from: i}
+		if k == 0 && !job.SameEdit(one, asked) {
+			step.Asked = &asked
+		}
+		m.out.Steps = append(m.out.Steps, step)
+	}
+}
+
+// moves says whether an edit may move a wall.
+func moves(e job.Edit) bool {
+	switch e.Act.(type) {
+	case *job.AddReading, *job.RemoveReading, *job.CutPiece, *job.RemoveCut, *job.Rename, *job.PutMark, *job.PutAssess:
+		return false
+	}
+	return true
+}
+
+// fix works out what a fix of the plan is: a list of edits.
+func (m *Making) fix(a *job.ApplyFix, path string) (made []job.Edit, said string) {
+	p, err := m.Plan(m.out.Document)
+	if err != nil {
+		m.faults.Add(path, "the job can't be planned before it: %s", err)
+		return nil, ""
+	}
+	made = p.FixEdits(m.out.Document, a.Wall, a.Fix)
+	if made == nil {
+		m.faults.Add(path+".fix", "%q isn't offered for wall %s any more: look again at what is", a.Fix, a.Wall)
+		return nil, ""
+	}
+	for _, w := range p.Walls {
+		for _, x := range w.Advice {
+			for _, f := range x.Fixes {
+				if w.ID == a.Wall && f.ID == a.Fix {
+					said = w.ID + ": " + f.Text
+				}
+			}
+		}
+	}
+	return made, said
+}
+
+// FixEdits is a fix that the plan offers, as edits of the job the plan is of;
+// nil if it offers none of that name.
+func (p Plan) FixEdits(d job.Document, wall, fix string) []job.Edit {
+	do := p.remedies[wall+"/"+fix]
+	if do == nil {
+		return nil
+	}
+	after := job.Copy(d)
+	do(&after)
+	return job.Between(d, after)
+}
+
+// ticked is a piece cut, with its lumber. Only what is ready is cut: in the
+// plan that was on screen, as it may have been cut since.
+func (m *Making) ticked(e job.Edit, c job.Cut, path string) job.Edit {
+	if m.Kept {
+		return e
+	}
+	if c.At == "" {
+		c.At = m.At
+	}
+	if c.By == "" {
+		c.By = m.By
+	}
+	e = job.Edit{ID: e.ID, Act: &job.CutPiece{Cut: c}}
+	if c.Undone {
+		return e
+	}
+	seen := m.Now
+	if m.Base != nil {
+		seen = *m.Base
+	}
+	p, err := m.Plan(seen)
+	if err != nil {
+		m.faults.Add(path, "the job can't be planned, so nothing of it is cut: %s", err)
+		return e
+	}
+	member, ok := p.Member(c.Member)
+	switch {
+	case !ok:
+		m.faults.Add(path+".cut.member", "no piece is called %s now", c.Member)
+	case !MayCut(member):
+		m.faults.Add(path+".cut.member", "%s is held: %s", c.Member, p.HeldBy(member))
+	case c.Lumber == "":
+		c.Lumber = member.Lumber
+	}
+	return job.Edit{ID: e.ID, Act: &job.CutPiece{Cut: c}}
+}
+
+// rebased is a reading or a tape that was taken while somebody else went on:
+// one that corrects what has been corrected since stands beside that
+// correction, and one along a wall that has moved since stays where it was
+// taken.
+func (m *Making) rebased(e job.Edit) job.Edit {
+	if m.Base == nil || m.Now.Survey == nil {
+		return e
+	}
+	switch a := e.Act.(type) {
+	case *job.AddTie:
+		t := a.Tie
+		for _, other := range m.Now.Survey.Ties {
+			if t.Replaces != "" && other.Replaces == t.Replaces && other.ID != t.ID && !t.Void {
+				t.Replaces = ""
+			}
+		}
+		return job.Edit{ID: e.ID, Act: &job.AddTie{Tie: t}}
+	case *job.AddReading:
+		r := a.Reading
+		for _, other := range m.Now.Survey.Readings {
+			if r.Replaces != "" && other.Replaces == r.Replaces && other.ID != r.ID && !r.Void {
+				r.Replaces = ""
+			}
+		}
+		return job.Edit{ID: e.ID, Act: &job.AddReading{Reading: m.whereRead(r)}}
+	}
+	return e
+}
+
+// whereRead gives a reading by its place on the plan, if the wall it was taken
+// along doesn't lie there any more.
+func (m *Making) whereRead(r job.Reading) job.Reading {
+	if r.Place == nil || r.Place.Wall == "" {
+		return r
+	}
+	if m.was == nil {
+		was, faults := resolve(*m.Base)
+		is, wrong := resolve(bare(m.Now))
+		if faults != nil || wrong != nil {
+			return r
+		}
+		m.was, m.is = was, is
+	}
+	w := byID(m.was.walls)[r.Place.Wall]
+	station, err := measure.Read(r.Place.Station, m.Now.Units)
+	if w == nil || err != nil {
+		return r
+	}
+	at := w.At(station)
+	if still(byID(m.is.walls)[r.Place.Wall], station, at) {
+		return r
+	}
+	return onPlan(r, w, at, m.Now.Units)
+}
+
+// settle adds what follows from walls that moved: readings and floor that was
+// looked at stay where they are.
+func (m *Making) settle() {
+	if m.turns++; m.turns > mostTurns {
+		m.faults.Add("edits", "more than %d turns from readings to walls that move: send the rest after them", mostTurns)
+		return
+	}
+	if m.moved {
+		kept := job.Copy(m.out.Document)
+		KeepPlaces(m.settled, &kept)
+		for _, one := range job.Between(m.out.Document, kept) {
+			m.out.Steps = append(m.out.Steps, EditStep{Edit: one, Inverse: one.On(&m.out.Document, "", &m.faults), Worked: true, from: -1})
+		}
+	}
+	m.settled, m.moved, m.read = job.Copy(m.out.Document), false, false
+}
+
+// located gives faults of a document by the edit that brought them: the one
+// that put the smallest part around it, the last of several.
+func located(faults job.Faults, e Edited) job.Faults {
+	var out job.Faults
+	for _, f := range faults {
+		best, longest := f, 0
+		for _, step := range e.Steps {
+			field, at := step.Edit.Puts(e.Document)
+			rest, inside := strings.CutPrefix(f.Path, at)
+			if step.from < 0 || at == "" || !inside || len(at) < longest || rest != "" && rest[0] != '.' && rest[0] != '[' {
+				continue
+			}
+			longest = len(at)
+			best = job.Fault{Path: fmt.Sprintf("edits[%d].%s%s", step.from, field, rest), Text: f.Text}
+			if step.Worked {
+				best = job.Fault{Path: fmt.Sprintf("edits[%d].fix", step.from), Text: f.Path + ": " + f.Text}
+			}
+		}
+		out = append(out, best)
+	}
+	return out
+}
+
+// onPlan is a reading at its place on the plan. What was taken over plates is
+// given from floor to ceiling.
+func onPlan(r job.Reading, w *framing.Wall, at survey.Point, u measure.System) job.Reading {
+	place := placed(at, u)
+	r.Place = &place
+	if value, err := measure.Read(r.Value, u); err == nil && (r.Basis == "stacked" || r.Basis == "between") {
+		r.Value, r.Basis = u.Write(value+w.PlateStack()), ""
+	}
+	return r
+}
+
+// bare is a job without heights and assessment: where walls lie follows from
+// neither.
+func bare(d job.Document) job.Document {
+	out := job.Copy(d)
+	out.Assess = nil
+	if out.Survey != nil {
+		out.Survey.Readings = nil
+	}
+	return out
+}
+
+// Touches are the parts that edits change or rely on, where that may stand in
+// somebody's way: a line that is only added doesn't.
+func (e Edited) Touches() []string {
+	var out []string
+	for _, s := range e.Steps {
+		if !s.Edit.Adds() {
+			out = append(out, s.Edit.Touches()...)
+		}
+	}
+	return out
+}

@@ -1,0 +1,148 @@
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"log/slog"
+	"net/http"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"homalos/internal/job"
+	"homalos/internal/store"
+)
+
+// Counts are what the list shows of a job. They are kept with it, as they were
+// worked out at its last change.
+type Counts struct {
+	Walls    int    `json:"walls"`
+	Readings int    `json:"readings"`
+	Pieces   int    `json:"pieces"`
+	Held     int    `json:"held" doc:"Pieces that wait for a reading."`
+	Blocked  int    `json:"blocked"`
+	Cut      int    `json:"cut"`
+	Fault    string `json:"fault,omitempty" doc:"Why the job can't be planned."`
+}
+
+// Summary is a job in the list.
+type Summary struct {
+	ID       string     `json:"id"`
+	Name     string     `json:"name"`
+	Units    string     `json:"units"`
+	Revision int64      `json:"revision"`
+	Updated  time.Time  `json:"updated"`
+	Counted  bool       `json:"counted" doc:"False until the counts have been worked out."`
+	Until    *time.Time `json:"until,omitempty" doc:"In the bin: when it goes for good."`
+	Counts
+}
+
+// summary works out what the list shows of a job. One that can't be planned
+// says why, and never takes the list with it.
+func (s *Server) summary(d job.Document) (c Counts) {
+	defer func() {
+		if wrong := recover(); wrong != nil {
+			slog.Error("a job can't be planned", "name", d.Name, "why", wrong)
+			c.Fault = "this job can't be planned: " + fmt.Sprint(wrong)
+		}
+	}()
+	c.Walls, c.Cut = len(d.Walls), len(d.CutNow())
+	if d.Survey != nil {
+		c.Readings = len(d.Survey.Readings)
+	}
+	p, err := s.plans.of(d)
+	if err != nil {
+		c.Fault = err.Error()
+		return c
+	}
+	for _, w := range p.Walls {
+		for _, m := range w.Members {
+			c.Pieces++
+			switch m.State {
+			case "measure-first":
+				c.Held++
+			case "blocked":
+				c.Blocked++
+			}
+		}
+	}
+	return c
+}
+
+// count works out the counts that are missing, of jobs that an earlier version
+// left or that were changed outside.
+func (s *Server) count(ctx context.Context) error {
+	heads, err := s.store.Jobs(ctx)
+	if err != nil {
+		return err
+	}
+	for _, h := range heads {
+		if h.Summary != nil {
+			continue
+		}
+		j, err := s.store.Job(ctx, h.ID)
+		c := Counts{}
+		if err != nil {
+			c.Fault = "this job can't be read: " + err.Error()
+		} else {
+			c = s.summary(j.Document)
+		}
+		if err := s.store.Summarise(ctx, h.ID, h.Revision, c); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// JobsBody is a list of jobs.
+type JobsBody struct {
+	Jobs []Summary `json:"jobs" nullable:"false"`
+}
+
+func listed(heads []store.Head) *struct{ Body JobsBody } {
+	out := &struct{ Body JobsBody }{JobsBody{[]Summary{}}}
+	for _, h := range heads {
+		one := Summary{ID: h.ID, Name: h.Name, Units: h.Units, Revision: h.Revision, Updated: h.Updated}
+		one.Counted = h.Summary != nil && json.Unmarshal(h.Summary, &one.Counts) == nil
+		if h.Deleted != nil {
+			until := h.Deleted.Add(store.Grace)
+			one.Until = &until
+		}
+		out.Body.Jobs = append(out.Body.Jobs, one)
+	}
+	return out
+}
+
+func (s *Server) listRoutes(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "list-jobs", Method: http.MethodGet, Path: "/api/jobs", Summary: "The crew's jobs"},
+		func(ctx context.Context, _ *struct{}) (*struct{ Body JobsBody }, error) {
+			heads, err := s.store.Jobs(ctx)
+			out := listed(heads)
+			for _, one := range out.Body.Jobs {
+				if !one.Counted && s.counting.TryLock() {
+					go func() {
+						defer s.counting.Unlock()
+						if err := s.count(context.WithoutCancel(ctx)); err != nil {
+							slog.Warn("jobs could not be counted", "why", err)
+						}
+					}()
+				}
+			}
+			return out, problem(err)
+		})
+	huma.Register(api, huma.Operation{OperationID: "list-bin", Method: http.MethodGet, Path: "/api/bin", Summary: "Jobs that were deleted, and when each goes for good"},
+		func(ctx context.Context, _ *struct{}) (*struct{ Body JobsBody }, error) {
+			heads, err := s.store.Bin(ctx)
+			return listed(heads), problem(err)
+		})
+	nothing := func(do func(context.Context, string) error) func(context.Context, *JobID) (*struct{}, error) {
+		return func(ctx context.Context, in *JobID) (*struct{}, error) { return nil, problem(do(ctx, in.ID)) }
+	}
+	huma.Register(api, huma.Operation{OperationID: "delete-job", Method: http.MethodDelete, Path: "/api/jobs/{id}", Summary: "Put a job into the bin, for a day", DefaultStatus: http.StatusNoContent},
+		nothing(s.store.Delete))
+	huma.Register(api, huma.Operation{OperationID: "restore-job", Method: http.MethodPost, Path: "/api/bin/{id}/restore", Summary: "Take a job out of the bin", DefaultStatus: http.StatusNoContent},
+		nothing(s.store.Restore))
+	huma.Register(api, huma.Operation{OperationID: "erase-job", Method: http.MethodDelete, Path: "/api/bin/{id}", Summary: "Remove a job that is in the bin for good, with its log", DefaultStatus: http.StatusNoContent},
+		nothing(s.store.Erase))
+}

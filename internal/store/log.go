@@ -1,0 +1,415 @@
+package store
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"log/slog"
+	"strings"
+	"time"
+
+	"gorm.io/gorm"
+
+	"homalos/internal/job"
+)
+
+// Author is who makes a change, and on what.
+type Author struct{ Name, Device string }
+
+// Line is one edit of the log.
+type Line struct {
+	Edit    job.Edit
+	Inverse []job.Edit
+	Asked   *job.Edit // what was asked for, where Edit was worked out from it
+}
+
+// Step are edits made together: one revision of the job.
+type Step struct {
+	Revision int64
+	Author
+	At             time.Time
+	Said           string
+	Undoes, Redoes int64 // the revision that it takes back, or makes again
+	Lines          []Line
+}
+
+// Touches are the parts that a step changed or relied on.
+func (s Step) Touches() []string {
+	var out []string
+	for _, l := range s.Lines {
+		out = append(out, l.Edit.Touches()...)
+	}
+	return out
+}
+
+// Entry is what one request adds to the log, and what the job then amounts to.
+type Entry struct {
+	Step
+	Document job.Document
+	Summary  any // what the list shows
+}
+
+// lineRow is a row of edits.
+type lineRow struct {
+	CrewID   string `gorm:"primaryKey"`
+	JobID    string `gorm:"primaryKey"`
+	Revision int64  `gorm:"primaryKey"`
+	Line     int    `gorm:"primaryKey"`
+	ID       *string
+	By       string
+	Device   string
+	At       time.Time  `gorm:"->"`
+	Edit     job.Edit   `gorm:"serializer:json"`
+	Inverse  []job.Edit `gorm:"serializer:json"`
+	Asked    *job.Edit  `gorm:"serializer:json"`
+	Said     string
+	Undoes   *int64
+	Redoes   *int64
+}
+
+// TableName for GORM.
+func (lineRow) TableName() string { return "edits" }
+
+// KnownError says that edits of a request stand in the log already: all of
+// them, and they are the same.
+type KnownError struct{ Revision int64 }
+
+func (e *KnownError) Error() string {
+	return fmt.Sprintf("these edits were made before, in revision %d", e.Revision)
+}
+
+// rows scopes a query to the crew, and to one of its jobs.
+func (s *Store) rows(tx *gorm.DB, jobID string) *gorm.DB {
+	return tx.Where("crew_id = ? AND job_id = ?", s.crew, jobID)
+}
+
+// Append adds a step to a job's log. make is given the job as it stands, which
+// nobody changes meanwhile, and says what the step is; its error is returned.
+// asked are the edits of the request: if the log has them all, it is a
+// *KnownError and make isn't called.
+func (s *Store) Append(ctx context.Context, id string, asked []job.Edit, work func(now Job, log Log) (Entry, error)) (Job, error) {
+	var out Job
+	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
+		if err := tx.Exec("SET LOCAL lock_timeout = '30s'").Error; err != nil {
+			return err
+		}
+		row, err := s.head(tx, id, true)
+		if err != nil {
+			return err
+		}
+		if err := s.known(tx, id, asked); err != nil {
+			return err
+		}
+		now, err := s.sound(tx, row)
+		if err != nil {
+			return err
+		}
+		entry, err := work(now, Log{s, tx, id})
+		if err != nil {
+			return err
+		}
+		if err := s.write(tx, row, id, entry); err != nil {
+			return err
+		}
+		out = Job{ID: id, Revision: row.Revision + 1, Document: entry.Document, Updated: time.Now(), Mended: now.Mended}
+		return nil
+	})
+	return out, err
+}
+
+// known looks for edits that were sent before.
+func (s *Store) known(tx *gorm.DB, id string, asked []job.Edit) error {
+	byID := map[string]job.Edit{}
+	var ids []string
+	for _, e := range asked {
+		if e.ID != "" {
+			byID[e.ID] = e
+			ids = append(ids, e.ID)
+		}
+	}
+	var there []lineRow
+	if len(ids) == 0 {
+		return nil
+	}
+	if err := s.rows(tx, id).Where("id IN ?", ids).Find(&there).Error; err != nil || len(there) == 0 {
+		return err
+	}
+	for _, row := range there {
+		kept := row.Edit
+		if row.Asked != nil {
+			kept = *row.Asked
+		}
+		if !job.SameEdit(kept, byID[*row.ID]) {
+			return fmt.Errorf("edit %s: %w", *row.ID, ErrExists)
+		}
+	}
+	if len(there) < len(asked) {
+		return fmt.Errorf("edit %s was made before, others of this request were not: %w", *there[0].ID, ErrExists)
+	}
+	return &KnownError{there[0].Revision}
+}
+
+func (s *Store) write(tx *gorm.DB, row jobRow, id string, entry Entry) error {
+	next := row.Revision + 1
+	var rows []lineRow
+	for i, l := range entry.Lines {
+		one := lineRow{CrewID: s.crew, JobID: id, Revision: next, Line: i, By: entry.Name, Device: entry.Device, Edit: l.Edit, Inverse: l.Inverse, Asked: l.Asked}
+		if l.Edit.ID != "" {
+			one.ID = &l.Edit.ID
+		}
+		if one.Inverse == nil {
+			one.Inverse = []job.Edit{}
+		}
+		if i == 0 {
+			one.Said, one.Undoes, one.Redoes = entry.Said, some(entry.Undoes), some(entry.Redoes)
+		}
+		rows = append(rows, one)
+	}
+	if err := tx.CreateInBatches(rows, 500).Error; err != nil {
+		return err
+	}
+	written, err := encoded(entry.Document)
+	if err != nil {
+		return err
+	}
+	short, err := optional(entry.Summary)
+	if err != nil {
+		return err
+	}
+	unsnapped := row.Unsnapped + len(rows)
+	if unsnapped >= snapshotEvery {
+		unsnapped = 0
+		if err := s.snapshot(tx, id, next, written); err != nil {
+			return err
+		}
+	}
+	if err := tx.Exec(`UPDATE jobs SET revision = @rev, document = CAST(@doc AS jsonb), sum = md5(CAST(CAST(@doc AS jsonb) AS text)), summary = CAST(@short AS jsonb), unsnapped = @n, updated_at = now()
+		WHERE crew_id = @crew AND id = @id`, map[string]any{"rev": next, "doc": written, "short": short, "n": unsnapped, "crew": s.crew, "id": id}).Error; err != nil {
+		return err
+	}
+	return tx.Exec("SELECT pg_notify(?, ?)", channel, topic(s.crew, id)).Error
+}
+
+func (s *Store) snapshot(tx *gorm.DB, id string, revision int64, written string) error {
+	return tx.Exec(`INSERT INTO snapshots (crew_id, job_id, revision, document, sum) VALUES (@crew, @id, @rev, CAST(@doc AS jsonb), md5(CAST(CAST(@doc AS jsonb) AS text)))
+		ON CONFLICT (crew_id, job_id, revision) DO UPDATE SET document = excluded.document, sum = excluded.sum`,
+		map[string]any{"crew": s.crew, "id": id, "rev": revision, "doc": written}).Error
+}
+
+func some(n int64) *int64 {
+	if n == 0 {
+		return nil
+	}
+	return &n
+}
+
+// encoded is JSON that PostgreSQL is given as text.
+func encoded(v any) (string, error) {
+	raw, err := json.Marshal(v)
+	return string(raw), err
+}
+
+// optional is JSON, or NULL for nothing.
+func optional(v any) (*string, error) {
+	if v == nil {
+		return nil, nil
+	}
+	text, err := encoded(v)
+	return &text, err
+}
+
+func documentIn(raw []byte) (job.Document, error) {
+	var d job.Document
+	err := json.Unmarshal(raw, &d)
+	if err == nil && d.Format != job.Format {
+		err = errors.New("it is no job document")
+	}
+	return d, err
+}
+
+// sound is the job of a row. A document that was damaged is made anew from the
+// log and kept.
+func (s *Store) sound(tx *gorm.DB, row jobRow) (Job, error) {
+	j := Job{ID: row.ID, Revision: row.Revision, Updated: row.UpdatedAt}
+	var err error
+	if row.Sound {
+		if j.Document, err = documentIn(row.Document); err == nil {
+			return j, nil
+		}
+	}
+	if j.Document, err = s.follow(tx, row.ID, row.Revision); err != nil {
+		return j, fmt.Errorf("the kept document of job %s is damaged, and its log can't be followed: %w", row.ID, err)
+	}
+	written, err := encoded(j.Document)
+	if err != nil {
+		return j, err
+	}
+	j.Mended = "The kept document of this job was damaged. It was made anew from the log of its changes: nothing is lost."
+	slog.Warn("a damaged document was made anew from its log", "job", row.ID, "revision", row.Revision)
+	return j, tx.Exec("UPDATE jobs SET document = CAST(@doc AS jsonb), sum = md5(CAST(CAST(@doc AS jsonb) AS text)) WHERE crew_id = @crew AND id = @id",
+		map[string]any{"doc": written, "crew": s.crew, "id": row.ID}).Error
+}
+
+// follow works out the document at a revision: from the last sound snapshot up
+// to it, or from the start of the log, line by line.
+func (s *Store) follow(tx *gorm.DB, id string, revision int64) (job.Document, error) {
+	var kept []struct {
+		Revision int64
+		Document []byte
+		Sound    bool
+	}
+	if err := tx.Raw(`SELECT revision, document, sum = md5(document::text) AS sound FROM snapshots
+		WHERE crew_id = ? AND job_id = ? AND revision <= ? ORDER BY revision DESC`, s.crew, id, revision).Scan(&kept).Error; err != nil {
+		return job.Document{}, err
+	}
+	var damaged []int64
+	var d job.Document
+	from := int64(0)
+	for _, k := range kept {
+		one, err := documentIn(k.Document)
+		if k.Sound && err == nil {
+			d, from = one, k.Revision
+			break
+		}
+		damaged = append(damaged, k.Revision)
+	}
+	steps, err := s.steps(tx, id, from, revision, 0)
+	if err != nil {
+		return d, err
+	}
+	if from == 0 && len(steps) == 0 {
+		return d, ErrNotFound
+	}
+	at := from
+	for _, step := range steps {
+		for _, l := range step.Lines {
+			var faults job.Faults
+			if l.Edit.On(&d, "edit", &faults); faults != nil {
+				return d, fmt.Errorf("revision %d: %w", step.Revision, faults)
+			}
+		}
+		at = step.Revision
+		for _, bad := range damaged {
+			if bad == at {
+				if err := s.mendSnapshot(tx, id, at, d); err != nil {
+					return d, err
+				}
+			}
+		}
+	}
+	if at != revision {
+		return d, fmt.Errorf("the log ends at revision %d, not %d", at, revision)
+	}
+	return d, nil
+}
+
+func (s *Store) mendSnapshot(tx *gorm.DB, id string, revision int64, d job.Document) error {
+	slog.Warn("a damaged snapshot was made anew from the log", "job", id, "revision", revision)
+	written, err := encoded(d)
+	if err != nil {
+		return err
+	}
+	return s.snapshot(tx, id, revision, written)
+}
+
+// steps reads the log after one revision up to another, the last of them if
+// most is given.
+func (s *Store) steps(tx *gorm.DB, id string, after, upTo int64, most int) ([]Step, error) {
+	if most > 0 {
+		after = max(after, upTo-int64(most))
+	}
+	var rows []lineRow
+	if err := s.rows(tx, id).Where("revision > ? AND revision <= ?", after, upTo).Order("revision, line").Find(&rows).Error; err != nil {
+		return nil, err
+	}
+	var out []Step
+	for _, r := range rows {
+		if len(out) == 0 || out[len(out)-1].Revision != r.Revision {
+			out = append(out, Step{Revision: r.Revision, Author: Author{r.By, r.Device}, At: r.At, Said: r.Said, Undoes: value(r.Undoes), Redoes: value(r.Redoes)})
+		}
+		last := &out[len(out)-1]
+		last.Lines = append(last.Lines, Line{r.Edit, r.Inverse, r.Asked})
+	}
+	return out, nil
+}
+
+func value(n *int64) int64 {
+	if n == nil {
+		return 0
+	}
+	return *n
+}
+
+const forever = int64(1) << 62
+
+// Steps reads a job's log after a revision; of a long one the last most.
+func (s *Store) Steps(ctx context.Context, id string, after int64, most int) ([]Step, error) {
+	tx := s.db.WithContext(ctx)
+	row, err := s.head(tx, id, false)
+	if err != nil {
+		return nil, err
+	}
+	return s.steps(tx, id, after, row.Revision, most)
+}
+
+// At is a job as it stood at a revision, or ErrNotFound.
+func (s *Store) At(ctx context.Context, id string, revision int64) (job.Document, error) {
+	tx := s.db.WithContext(ctx)
+	if _, err := s.head(tx, id, false); err != nil {
+		return job.Document{}, err
+	}
+	return s.follow(tx, id, revision)
+}
+
+// Replay works the document out from the log alone, whatever snapshots hold.
+func (s *Store) Replay(ctx context.Context, id string) (job.Document, error) {
+	var d job.Document
+	steps, err := s.steps(s.db.WithContext(ctx), id, 0, forever, 0)
+	if err == nil && len(steps) == 0 {
+		err = ErrNotFound
+	}
+	for _, step := range steps {
+		for _, l := range step.Lines {
+			var faults job.Faults
+			if l.Edit.On(&d, "edit", &faults); faults != nil {
+				return d, fmt.Errorf("revision %d: %w", step.Revision, faults)
+			}
+		}
+	}
+	return d, err
+}
+
+// Log is a job's log within a transaction that changes it.
+type Log struct {
+	s  *Store
+	tx *gorm.DB
+	id string
+}
+
+// Since reads the steps after a revision.
+func (l Log) Since(revision int64) ([]Step, error) {
+	return l.s.steps(l.tx, l.id, revision, forever, 0)
+}
+
+// At is the job as it stood at a revision.
+func (l Log) At(revision int64) (job.Document, error) { return l.s.follow(l.tx, l.id, revision) }
+
+// Of is the step that an edit is of, or ErrNotFound.
+func (l Log) Of(edit string) (Step, error) {
+	var row lineRow
+	if err := l.s.rows(l.tx, l.id).Where("id = ?", edit).Take(&row).Error; err != nil {
+		if errors.Is(err, gorm.ErrRecordNotFound) {
+			return Step{}, ErrNotFound
+		}
+		return Step{}, err
+	}
+	steps, err := l.s.steps(l.tx, l.id, row.Revision-1, row.Revision, 0)
+	if err != nil || len(steps) == 0 {
+		return Step{}, errors.Join(err, ErrNotFound)
+	}
+	return steps[0], nil
+}
+
+// topic names a job in a notice.
+func topic(crew, id string) string { return crew + "/" + strings.ToLower(id) }

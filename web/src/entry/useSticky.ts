@@ -1,0 +1,27 @@
+import { type RefObject, useEffect, useRef, useState } from "react";
+
+/**
+ * What an entry stands at: it follows what is asked for, but never while the hand is in the entry, unless that hand has
+ * just gone on. `key` tells one from another.
+ */
+export function useSticky<T>(
+  asked: T,
+  key: string,
+  box: RefObject<HTMLElement | null>,
+): { at: T; key: string; goOn: () => void } {
+  const [stands, setStands] = useState({ at: asked, key });
+  const free = useRef(true);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only another one is taken over
+  useEffect(() => {
+    if (key === stands.key) return;
+    if (!free.current && box.current?.contains(document.activeElement)) return;
+    free.current = false;
+    setStands({ at: asked, key });
+  }, [key]);
+  return {
+    ...stands,
+    goOn: () => {
+      free.current = true;
+    },
+  };
+}
