@@ -2,6 +2,7 @@
 # A PostgreSQL cluster of the project's own, on loopback and a free port.
 # usage: postgres.sh start NAME [fast]   prints the address of its database
 #        postgres.sh stop NAME
+#        postgres.sh remove NAME       once it is stopped: its data too
 # As root it runs as the user postgres, which must be able to read its folder.
 set -euo pipefail
 project=$(cd "$(dirname "$0")/.." && pwd)
@@ -27,6 +28,11 @@ cd /
 
 if [ "$1" = stop ]; then
   "${as[@]}" "$bin/pg_ctl" -D "$dir/data" -m fast -w stop >/dev/null 2>&1 || true
+  exit 0
+fi
+
+if [ "$1" = remove ]; then
+  rm -rf "$dir"
   exit 0
 fi
 

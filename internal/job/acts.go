@@ -148,20 +148,17 @@ func find[T any](list []T, id func(*T) *string, key string) int {
 	return -1
 }
 
-// take takes the entry of this id out; at is where it stood, nil for the last.
+// take takes the entry of this id out; at is where it stood.
 func take[T any](list *[]T, id func(*T) *string, key string) (was *T, at *int) {
 	i := find(*list, id, key)
 	if i < 0 {
 		return nil, nil
 	}
 	old := (*list)[i]
-	if i < len(*list)-1 {
-		at = &i
-	}
 	if *list = slices.Delete(*list, i, i+1); len(*list) == 0 {
 		*list = nil
 	}
-	return &old, at
+	return &old, &i
 }
 
 func missing(faults *Faults, path, what, id string) Act {

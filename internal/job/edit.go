@@ -141,17 +141,16 @@ func (e Edit) On(d *Document, path string, faults *Faults) []Edit {
 	return []Edit{{Act: back}}
 }
 
-// Spelt is an edit with every length written in a job's unit, exact.
+// Spelt is an edit with every length written in a job's unit, exact. One that
+// wouldn't be read stays as it is: the job that comes out says what is wrong.
 func (e Edit) Spelt(in Document) Edit {
 	raw, err := json.Marshal(e)
-	if err == nil {
-		err = json.Unmarshal(raw, &e)
+	var out Edit
+	if err != nil || json.Unmarshal(raw, &out) != nil {
+		return e
 	}
-	if err != nil {
-		panic(err) // what was read as an edit is read again
-	}
-	respellAct(e.Act, in.Units)
-	return e
+	respellAct(out.Act, in.Units)
+	return out
 }
 
 // Puts says which field of an edit the document now holds, and where; both are

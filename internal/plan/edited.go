@@ -189,6 +189,9 @@ func (m *Making) ticked(e job.Edit, c job.Cut, path string) job.Edit {
 	if c.By == "" {
 		c.By = m.By
 	}
+	if c.ID == "" {
+		c.ID = e.ID // kept with it, so that it keeps its name when it is made again
+	}
 	e = job.Edit{ID: e.ID, Act: &job.CutPiece{Cut: c}}
 	if c.Undone {
 		return e

@@ -1,0 +1,193 @@
+package main
+
+import (
+	"bufio"
+	"context"
+	"database/sql"
+	"fmt"
+	"io"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strconv"
+	"strings"
+	"sync"
+	"syscall"
+	"testing"
+	"time"
+
+	_ "github.com/jackc/pgx/v5/stdlib" // driver
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"homalos/internal/job"
+	"homalos/internal/job/jobtest"
+	"homalos/internal/server/servertest"
+	"homalos/internal/store"
+)
+
+// site is a database cluster and an application of a test's own, with the
+// durability of everyday use.
+type site struct {
+	t    *testing.T
+	name string
+	bin  string
+
+	mu  sync.Mutex
+	at  string // of the application
+	db  string // of the database
+	app *exec.Cmd
+}
+
+func (s *site) address() string {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	return s.at
+}
+
+func (s *site) postgres(what string) string {
+	s.t.Helper()
+	out, err := exec.Command("bash", "../../scripts/postgres.sh", what, s.name).Output()
+	require.NoError(s.t, err)
+	return strings.TrimSpace(string(out))
+}
+
+var told = regexp.MustCompile(`http://[0-9.:]+`)
+
+// up starts both, and waits until the application says where it is.
+func (s *site) up() {
+	s.t.Helper()
+	url := s.postgres("start")
+	app := exec.Command(s.bin, "serve", "-db", url, "-listen", "127.0.0.1:0")
+	out, err := app.StdoutPipe()
+	require.NoError(s.t, err)
+	app.Stderr = os.Stderr
+	require.NoError(s.t, app.Start())
+	lines := bufio.NewScanner(out)
+	at := ""
+	for at == "" && lines.Scan() {
+		at = told.FindString(lines.Text())
+	}
+	require.NotEmpty(s.t, at, "the application didn't start")
+	go func() { _, _ = io.Copy(io.Discard, out) }()
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	s.at, s.db, s.app = at, url, app
+}
+
+// kill ends the application and every process of the database at once, as a
+// power cut does.
+func (s *site) kill() {
+	s.t.Helper()
+	db, err := sql.Open("pgx", s.db)
+	require.NoError(s.t, err)
+	var folder string
+	require.NoError(s.t, db.QueryRow("SHOW data_directory").Scan(&folder))
+	require.NoError(s.t, db.Close())
+	raw, err := os.ReadFile(filepath.Join(folder, "postmaster.pid"))
+	require.NoError(s.t, err)
+	master := strings.SplitN(string(raw), "\n", 2)[0]
+	children, _ := exec.Command("pgrep", "-P", master).Output()
+	require.NoError(s.t, s.app.Process.Kill())
+	_ = s.app.Wait()
+	var pids []int
+	for _, text := range append([]string{master}, strings.Fields(string(children))...) {
+		pid, err := strconv.Atoi(text)
+		require.NoError(s.t, err)
+		pids = append(pids, pid)
+		_ = syscall.Kill(pid, syscall.SIGKILL)
+	}
+	defer func() { _ = os.Remove(filepath.Join(folder, "postmaster.pid")) }() // after a power cut no process has this number
+	for _, pid := range pids {
+		require.Eventually(s.t, func() bool { return syscall.Kill(pid, 0) != nil || zombie(pid) }, 30*time.Second, 20*time.Millisecond)
+	}
+}
+
+func zombie(pid int) bool {
+	raw, err := os.ReadFile(fmt.Sprintf("/proc/%d/stat", pid))
+	return err != nil || strings.Contains(string(raw), ") Z ")
+}
+
+// Devices work at a job while the application and its database are killed, and
+// come back: what was acknowledged is there once, the log followed gives the
+// document, and all of it taken back gives the first document.
+func TestKilledInTheMiddleOfIt(t *testing.T) {
+	if os.Getenv("HOMALOS_TEST_DB") == "" {
+		t.Fatal("run the tests with `make test`")
+	}
+	bin := filepath.Join(t.TempDir(), "homalos")
+	out, err := exec.Command("go", "build", "-o", bin, ".").CombinedOutput()
+	require.NoError(t, err, string(out))
+	s := &site{t: t, name: fmt.Sprint("crash-", os.Getpid()), bin: bin}
+	t.Cleanup(func() {
+		if s.app != nil {
+			_ = s.app.Process.Kill()
+		}
+		s.postgres("stop")
+		s.postgres("remove")
+	})
+	s.up()
+	ctx := context.Background()
+	const id = "0190c0de-0000-7000-8000-0000000000cc"
+	raw, err := os.ReadFile("../../demo/wardrobe.json")
+	require.NoError(t, err)
+	d, faults := job.Read(raw)
+	require.Empty(t, faults)
+	status, err := servertest.Call(ctx, "PUT", s.address()+"/api/jobs/"+id, d, nil)
+	require.NoError(t, err)
+	require.Equal(t, 201, status)
+
+	working, done := context.WithTimeout(ctx, 2*time.Minute)
+	defer done()
+	var devices []*servertest.Device
+	var wait sync.WaitGroup
+	for i := range 6 {
+		one := &servertest.Device{At: s.address, Job: id, Crew: jobtest.NewCrew(fmt.Sprint("device-", i), uint64(i))}
+		devices = append(devices, one)
+		wait.Go(func() { assert.NoError(t, one.Work(working)) })
+	}
+	for range 2 {
+		time.Sleep(4 * time.Second)
+		s.kill()
+		s.up()
+	}
+	time.Sleep(3 * time.Second)
+	done()
+	wait.Wait()
+
+	var log struct{ Steps []servertest.Step }
+	_, err = servertest.Call(ctx, "GET", s.address()+"/api/jobs/"+id+"/log?whole=true&most=1000", nil, &log)
+	require.NoError(t, err)
+	there := map[string]int{}
+	for _, step := range log.Steps {
+		for _, e := range step.Edits {
+			there[e.ID]++
+		}
+	}
+	made := 0
+	for _, one := range devices {
+		made += len(one.Made)
+		for _, e := range one.Made {
+			assert.Equal(t, 1, there[e], e)
+		}
+	}
+	t.Logf("%d edits made in %d revisions", made, len(log.Steps))
+	require.Greater(t, made, 10)
+	db, err := store.Open(s.db)
+	require.NoError(t, err)
+	defer func() { _ = db.Close() }()
+	crew := db.ForCrew(store.BuiltInCrew)
+	same := func() job.Document {
+		now, err := crew.Job(ctx, id)
+		require.NoError(t, err)
+		assert.Empty(t, now.Mended)
+		replayed, err := crew.Replay(ctx, id)
+		require.NoError(t, err)
+		assert.Equal(t, string(job.Write(now.Document)), string(job.Write(replayed)))
+		return now.Document
+	}
+	same()
+	require.NoError(t, servertest.TakeAllBack(ctx, s.address(), id, log.Steps, len(log.Steps)))
+	assert.Equal(t, string(job.Write(job.Canonical(d))), string(job.Write(same())))
+}
