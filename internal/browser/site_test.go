@@ -63,7 +63,7 @@ func TestTwoPeopleNeverOverwriteEachOther(t *testing.T) {
 	v.somebodyElse(3, `{"id": "d", "do": "put-opening", "wall": "A", "opening": {"id": "D1", "kind": "door", "centre": "64 in", "leaf": {"width": "30 in", "height": "80 in"}}}`)
 	v.sees("Ines: D1 in wall A changed")
 	v.keys("\r")
-	v.sees("Somebody changed this job meanwhile", "walls[A].openings[D1].centre", "64 in", "61 in")
+	v.sees("Somebody changed this job meanwhile", "Ines: D1 in wall A changed: centre 64", "You wanted: D1 in wall A changed: centre 61")
 	v.sees("revision 4")
 	v.types("Middle at", "61\n")
 	v.sees("revision 5")

@@ -19,8 +19,9 @@ type Change struct {
 
 // Diff lists what differs between two documents, by path; members of a list
 // that have an id go by it.
-func Diff(was, now Document) []Change {
-	a, b := flat(was), flat(now)
+func Diff(was, now Document) []Change { return changes(leaves(was), leaves(now)) }
+
+func changes(a, b map[string]string) []Change {
 	paths := map[string]bool{}
 	for p := range a {
 		paths[p] = true
@@ -38,14 +39,15 @@ func Diff(was, now Document) []Change {
 	return out
 }
 
-func flat(d Document) map[string]string {
+// leaves are the values that something holds, by path.
+func leaves(d any) map[string]string {
 	var v any
 	raw, err := json.Marshal(d)
 	if err == nil {
 		err = json.Unmarshal(raw, &v)
 	}
 	if err != nil {
-		panic(err) // a document always marshals
+		panic(err) // documents and edits always marshal
 	}
 	out := map[string]string{}
 	flatten("", v, out)

@@ -161,6 +161,11 @@ func TestWhatWasDoneIsSaid(t *testing.T) {
 	} {
 		assert.Equal(t, says, job.Say(edits, nil, "imperial"))
 	}
+	fit := func(f string) job.Edit {
+		return job.Edit{Act: &job.PutRules{Rules: &job.Rules{Fit: f, Kerf: "1/8 in"}}}
+	}
+	assert.Equal(t, "rules changed: fit 1/4", job.Say([]job.Edit{fit("1/4 in")}, []job.Edit{fit("1/8 in")}, "imperial"))
+	assert.Equal(t, "rules changed: fit as usual, kerf as usual", job.Say([]job.Edit{{Act: &job.PutRules{}}}, []job.Edit{fit("1/8 in")}, "imperial"))
 	assert.Equal(t, "wall E added", job.Say([]job.Edit{{Act: &job.PutWall{Wall: job.Wall{ID: "E"}}}}, []job.Edit{{Act: &job.RemoveWall{Wall: "E"}}}, "imperial"))
 }
 

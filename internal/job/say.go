@@ -3,6 +3,7 @@ package job
 import (
 	"fmt"
 	"strings"
+	"unicode"
 
 	"homalos/internal/measure"
 )
@@ -26,10 +27,52 @@ func Say(edits []Edit, back []Edit, u measure.System) string {
 		}
 	}
 	said := sayOne(edits[0], fresh, u)
+	if !fresh && len(back) > 0 {
+		said += sayChanged(back[0].Act, edits[0].Act, u)
+	}
 	if more := len(edits) - 1; more > 0 {
 		said += fmt.Sprintf(", and %d more", more)
 	}
 	return said
+}
+
+// sayChanged names the first fields that something given anew has otherwise,
+// with what they are now.
+func sayChanged(was, now Act, u measure.System) string {
+	switch now.(type) {
+	case *PutRules, *PutOpening, *PutLumber, *PutWall, *PutMark:
+	default:
+		return ""
+	}
+	var said []string
+	for _, c := range changes(leaves(was), leaves(now)) {
+		name := spaced(c.Path[strings.LastIndex(c.Path, ".")+1:])
+		if c.Now == "" {
+			said = append(said, name+" as usual")
+		} else {
+			said = append(said, name+" "+long(c.Now, u))
+		}
+	}
+	if len(said) > 2 {
+		said = append(said[:2], "…")
+	}
+	if said == nil {
+		return ""
+	}
+	return ": " + strings.Join(said, ", ")
+}
+
+// spaced writes a field's name as words: finishFloor, finish floor.
+func spaced(name string) string {
+	var out strings.Builder
+	for _, r := range name {
+		if unicode.IsUpper(r) {
+			out.WriteByte(' ')
+			r = unicode.ToLower(r)
+		}
+		out.WriteRune(r)
+	}
+	return out.String()
 }
 
 // sayAlike says several edits of one kind together.

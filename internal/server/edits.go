@@ -136,10 +136,10 @@ func (s *Server) made(now store.Job, log store.Log, request job.Request) (store.
 	if back, said, err := fromLog(now, log, edits[0], &entry); err != nil {
 		return entry, plan.Edited{}, err
 	} else if back != nil {
-		making.Kept, making.Base, theirs = true, nil, nil // what stands in the way was looked at
+		making.Kept, making.Base = true, nil // what stands in the way was looked at
 		done, err := making.Make(back)
 		if err != nil {
-			return entry, done, conflict(now.Revision, "what was done since rests on it: "+err.Error(), []job.Change{}, []job.Change{}, err)
+			return entry, done, conflict(&Stale{Revision: now.Revision, Theirs: []job.Change{}, Yours: []job.Change{}}, "what was done since rests on it: "+err.Error(), err)
 		}
 		done.Said, done.Steps[0].Asked = said, &edits[0]
 		return s.logged(entry, done), done, nil
@@ -148,18 +148,29 @@ func (s *Server) made(now store.Job, log store.Log, request job.Request) (store.
 	var faults job.Faults
 	switch {
 	case errors.As(err, &faults) && len(theirs) > 0:
-		return entry, done, s.stale(now, making, edits, err)
+		return entry, done, s.stale(now, making, edits, theirs, err)
 	case err != nil:
 		return entry, done, err
-	case job.Meet(done.Touches(), theirs):
-		return entry, done, s.stale(now, making, edits, nil)
+	}
+	if met := meeting(done.Touches(), theirs); met != nil {
+		return entry, done, s.stale(now, making, edits, met, nil)
 	}
 	return s.logged(entry, done), done, nil
 }
 
+// meeting are the steps that have a part in common with what is touched.
+func meeting(touched []string, steps []store.Step) (out []store.Step) {
+	for _, step := range steps {
+		if job.Meet(touched, step.Touches()) {
+			out = append(out, step)
+		}
+	}
+	return out
+}
+
 // sinceThen finds what was changed since the revision that a request was made
 // to, but for what its own client had on screen, and the job as it was then.
-func (s *Server) sinceThen(making *plan.Making, now store.Job, log store.Log, request job.Request) (theirs []string, err error) {
+func (s *Server) sinceThen(making *plan.Making, now store.Job, log store.Log, request job.Request) (theirs []store.Step, err error) {
 	if int64(request.Revision) == now.Revision {
 		return nil, nil
 	}
@@ -177,7 +188,7 @@ func (s *Server) sinceThen(making *plan.Making, now store.Job, log store.Log, re
 			mine = mine || own[l.Edit.ID]
 		}
 		if !mine {
-			theirs = append(theirs, step.Touches()...)
+			theirs = append(theirs, step)
 		}
 	}
 	base, err := log.At(int64(request.Revision))

@@ -170,7 +170,7 @@ func fromLog(now store.Job, log store.Log, e job.Edit, entry *store.Entry) (edit
 	case isRedo && stands:
 		return nil, "", fault("it stands: there is nothing to make again")
 	case len(way) > 0:
-		return nil, "", overOthers(now, log, step, isUndo, way[len(way)-1])
+		return nil, "", overOthers(now, log, step, isUndo, since, way)
 	}
 	if isUndo {
 		for i := len(step.Lines) - 1; i >= 0; i-- {
@@ -192,7 +192,7 @@ func fromLog(now store.Job, log store.Log, e job.Edit, entry *store.Entry) (edit
 }
 
 // overOthers is the conflict of an undo or redo with what was done since.
-func overOthers(now store.Job, log store.Log, step store.Step, isUndo bool, since job.Done) error {
+func overOthers(now store.Job, log store.Log, step store.Step, isUndo bool, since []store.Step, way []job.Done) error {
 	with, err := log.At(step.Revision)
 	if err != nil {
 		return err
@@ -201,10 +201,16 @@ func overOthers(now store.Job, log store.Log, step store.Step, isUndo bool, sinc
 	if err != nil {
 		return err
 	}
-	what, yours := "taken back", job.Diff(with, before)
+	p := &Stale{Revision: now.Revision, Theirs: job.Diff(with, now.Document), Yours: job.Diff(with, before), Wanted: "“" + step.Said + "” taken back"}
 	if !isUndo {
-		what, yours = "made again", job.Diff(before, with)
+		p.Yours, p.Wanted = job.Diff(before, with), "“"+step.Said+"” made again"
 	}
-	return conflict(now.Revision, fmt.Sprintf("“%s” can't be %s: since then “%s” was done to the same part, and it would be lost", step.Said, what, since.Said),
-		job.Diff(with, now.Document), yours, nil)
+	for _, one := range logSteps(since, false) {
+		for _, w := range way {
+			if one.Revision == w.Revision {
+				p.Since = append(p.Since, one)
+			}
+		}
+	}
+	return conflict(p, fmt.Sprintf("%s: not now, since then “%s” was done to the same part, and it would be lost", p.Wanted, way[len(way)-1].Said), nil)
 }

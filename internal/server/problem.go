@@ -16,6 +16,8 @@ import (
 type Stale struct {
 	huma.ErrorModel
 	Revision int64        `json:"revision" doc:"The revision there is."`
+	Since    []LogStep    `json:"since" nullable:"false" doc:"What others did since that these edits meet."`
+	Wanted   string       `json:"wanted,omitempty" doc:"What these edits would have done, in a few words."`
 	Theirs   []job.Change `json:"theirs" nullable:"false" doc:"What has changed since."`
 	Yours    []job.Change `json:"yours" nullable:"false" doc:"What these edits would have changed."`
 }
@@ -50,10 +52,10 @@ func details(faults job.Faults) []error {
 
 // conflict is a problem that shows both changes, and the faults that both
 // together would have, if that is what stands against them.
-func conflict(revision int64, detail string, theirs, yours []job.Change, err error) error {
-	p := &Stale{
-		ErrorModel: huma.ErrorModel{Title: "Conflict", Status: http.StatusConflict, Detail: detail},
-		Revision:   revision, Theirs: theirs, Yours: yours,
+func conflict(p *Stale, detail string, err error) error {
+	p.ErrorModel = huma.ErrorModel{Title: "Conflict", Status: http.StatusConflict, Detail: detail}
+	if p.Since == nil {
+		p.Since = []LogStep{}
 	}
 	var faults job.Faults
 	if errors.As(err, &faults) {
@@ -66,14 +68,14 @@ func conflict(revision int64, detail string, theirs, yours []job.Change, err err
 
 // stale describes edits that can't be made any more: they meet what was
 // changed since, or the job makes no sense with both.
-func (s *Server) stale(now store.Job, making *plan.Making, edits []job.Edit, err error) error {
+func (s *Server) stale(now store.Job, making *plan.Making, edits []job.Edit, theirs []store.Step, err error) error {
 	then := now.Document
 	if making.Base != nil {
 		then = *making.Base
 	}
-	yours := []job.Change{}
+	p := &Stale{Revision: now.Revision, Since: logSteps(theirs, false), Theirs: job.Diff(then, now.Document), Yours: []job.Change{}}
 	if mine, wrong := (&plan.Making{Now: then, Plan: s.plans.of, Kept: true}).Make(edits); wrong == nil {
-		yours = job.Diff(then, mine.Document)
+		p.Yours, p.Wanted = job.Diff(then, mine.Document), mine.Said
 	}
-	return conflict(now.Revision, "somebody changed this job meanwhile: look at both changes, then make yours again", job.Diff(then, now.Document), yours, err)
+	return conflict(p, "somebody changed this job meanwhile: look at both changes, then make yours again", err)
 }

@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"strings"
 	"time"
 
 	"github.com/chromedp/chromedp"
@@ -19,7 +20,7 @@ type shot struct {
 	name          string
 	width, height int64
 	path          string
-	press         string // before the picture
+	press         string // before the picture; several with | between
 	dark          bool
 }
 
@@ -89,8 +90,11 @@ func take(base, folder string, s shot) error {
 	if err := browser.Until(ctx, `document.querySelector("main") && !document.querySelector("[role=status]") && document.fonts.status === "loaded"`); err != nil {
 		return err
 	}
-	if s.press != "" {
-		if err := browser.Press(ctx, s.press); err != nil {
+	for _, words := range strings.Split(s.press, "|") {
+		if words == "" {
+			continue
+		}
+		if err := browser.Press(ctx, words); err != nil {
 			return err
 		}
 	}

@@ -18,7 +18,7 @@ const client = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTim
 
 createRoot(document.getElementById("root") as HTMLElement).render(
   <MantineProvider theme={theme} defaultColorScheme="auto">
-    <Notifications position="top-right" />
+    <Notifications position="top-right" notificationMaxHeight={480} />
     <QueryClientProvider client={client}>
       <App />
     </QueryClientProvider>

@@ -42,9 +42,9 @@ test("faults stand at their fields, the first is the message", async () => {
 });
 
 test("a conflict carries both changes", async () => {
-  const theirs = [{ path: "name", was: "a", now: "b" }];
-  const p = await failed(got(answer(409, { detail: "changed meanwhile", theirs, yours: [] })));
-  expect([p.status, p.message, p.theirs]).toEqual([409, "changed meanwhile", theirs]);
+  const since = [{ revision: 2, said: "called b" }];
+  const p = await failed(got(answer(409, { detail: "changed meanwhile", since, wanted: "called c" })));
+  expect([p.status, p.message, p.since, p.wanted]).toEqual([409, "changed meanwhile", since, "called c"]);
 });
 
 test("an answer without words says its number", async () => {

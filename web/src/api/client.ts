@@ -37,7 +37,6 @@ export type Corner = Schemas["Corner"];
 export type Survey = Schemas["Survey"];
 export type Assess = Schemas["Assess"];
 export type Aim = Schemas["Aim"];
-export type Change = Schemas["Change"];
 export type Edit = Schemas["Edit"];
 export type Edited = Schemas["EditsBody"];
 export type Imported = Schemas["Imported"];
@@ -50,8 +49,9 @@ export class Problem extends Error {
     message: string,
     readonly status: number,
     readonly at: Record<string, string> = {},
-    readonly theirs: Change[] = [],
-    readonly yours: Change[] = [],
+    /** what others did since that meets it, and what it wanted, in words */
+    readonly since: LogStep[] = [],
+    readonly wanted?: string,
   ) {
     super(message);
   }
@@ -80,8 +80,8 @@ export async function got<T>(call: Promise<Answer<T>>): Promise<T> {
   const p = (answer.error ?? {}) as {
     detail?: string;
     errors?: { location?: string; message?: string }[];
-    theirs?: Change[];
-    yours?: Change[];
+    since?: LogStep[];
+    wanted?: string;
   };
   const at: Record<string, string> = {};
   for (const e of p.errors ?? []) if (e.location) at[e.location] = e.message ?? "";
@@ -90,7 +90,7 @@ export async function got<T>(call: Promise<Answer<T>>): Promise<T> {
     (answer.response.status === 422 && first) || p.detail || `The server answered ${answer.response.status}.`,
     answer.response.status,
     at,
-    p.theirs,
-    p.yours,
+    p.since,
+    p.wanted,
   );
 }

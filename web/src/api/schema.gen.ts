@@ -2298,6 +2298,8 @@ export interface components {
              * @description The revision there is.
              */
             revision: number;
+            /** @description What others did since that these edits meet. */
+            since: components["schemas"]["LogStep"][];
             /**
              * Format: int64
              * @description HTTP status code
@@ -2318,6 +2320,8 @@ export interface components {
              * @example https://example.com/errors/example
              */
             type: string;
+            /** @description What these edits would have done, in a few words. */
+            wanted?: string;
             /** @description What these edits would have changed. */
             yours: components["schemas"]["Change"][];
         };

@@ -14,7 +14,8 @@ import { Suspense, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useOutletContext, useParams, useSearchParams } from "react-router";
 import type { PlanBody } from "../api/client";
 import { useJob, usePlan } from "../api/hooks";
-import { type Shown, useShown } from "../edits/useEdits";
+import { withTicks } from "../edits/optimistic";
+import { type Shown, useShown, useWaiting } from "../edits/useEdits";
 import { useHistory } from "../edits/useHistory";
 import { useLive } from "../edits/useLive";
 import { useQueue } from "../edits/useQueue";
@@ -209,10 +210,17 @@ export function JobShell() {
   );
   const setWall = (w: string) => setSearch((s) => ({ ...Object.fromEntries(s), wall: w }), { replace: true });
   const error = job.error ?? plan.error;
-  const ready = shown && plan.data && { id, job: shown, plan: plan.data, wall, setWall };
+  const waiting = useWaiting(id);
+  const planned =
+    plan.data &&
+    withTicks(
+      plan.data,
+      waiting.flatMap((w) => w.edits),
+    );
+  const ready = shown && planned && { id, job: shown, plan: planned, wall, setWall };
   return (
     <div className="shell">
-      <StoryPole plan={plan.data} />
+      <StoryPole plan={planned} />
       {shown ? <Header job={shown} plan={plan.data} /> : <header />}
       <main ref={main} tabIndex={-1}>
         <LineDown id={id} line={line} />

@@ -2,6 +2,7 @@ import { Button, Drawer, SegmentedControl, Text, TextInput } from "@mantine/core
 import { useLocalStorage } from "@mantine/hooks";
 import { useState } from "react";
 import type { LogStep } from "../api/client";
+import { Said } from "../drawing/Len";
 import { device } from "../edits/me";
 import type { Shown } from "../edits/useEdits";
 import { useHistory, useLog } from "../edits/useHistory";
@@ -26,6 +27,7 @@ export function WhatWasDone({ job, close }: { job: Shown; close: () => void }) {
         value={by}
         onChange={(e) => setBy(e.currentTarget.value)}
         mb="md"
+        styles={{ description: { color: "var(--quiet)", fontSize: 14 } }}
       />
       <SegmentedControl
         fullWidth
@@ -43,7 +45,9 @@ export function WhatWasDone({ job, close }: { job: Shown; close: () => void }) {
         {steps.map((s) => (
           <li key={s.revision} className={s.stands ? "" : "gone"}>
             <div className="grow">
-              <b>{s.said}</b>
+              <b>
+                <Said text={s.said} />
+              </b>
               <div className="quiet">
                 {[s.by || (s.device === device ? "here" : s.device ? "another device" : ""), when(s.at), `revision ${s.revision}`]
                   .filter(Boolean)

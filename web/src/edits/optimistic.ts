@@ -1,4 +1,4 @@
-import type { Edit, Job } from "../api/client";
+import type { Call, Edit, Job, PlanBody } from "../api/client";
 
 type Document = Job["document"];
 type Named = { id: string };
@@ -49,6 +49,14 @@ export function withEdit(d: Document, e: Edit): Document {
     default:
       return d;
   }
+}
+
+/** The call list with ticks that are on their way: what was cut is never called again. */
+export function withTicks(plan: PlanBody, edits: Edit[]): PlanBody {
+  const cut = new Map(edits.flatMap((e) => (e.do === "cut" ? [[e.cut.member, !e.cut.undone] as const] : [])));
+  if (cut.size === 0) return plan;
+  const pieces = (c: Call) => c.pieces.map((p) => ({ ...p, cut: cut.get(p.member) ?? p.cut }));
+  return { ...plan, saw: plan.saw.map((c) => ({ ...c, pieces: pieces(c) })) };
 }
 
 type Fields = Record<string, unknown>;

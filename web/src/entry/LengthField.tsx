@@ -31,7 +31,8 @@ export function useEcho(text: string, units: string, mark?: string) {
 /** One field that takes lengths as people say them and says back what it understood. */
 export function LengthField({ value, units, mark, change, enter, fault, field, ...rest }: Props) {
   const echo = useEcho(value, units, mark);
-  const wrong = value.trim() !== "" && echo.error instanceof Problem ? echo.error.message : undefined;
+  const wrong =
+    value.trim() !== "" && echo.error instanceof Problem && echo.error.status === 422 ? echo.error.message : undefined;
   const understood =
     value.trim() !== "" && echo.data ? `${echo.data.exact.replace(/^-/, "−")} · ${echo.data.other.replace(/^-/, "−")}` : " ";
   return (
