@@ -22,8 +22,9 @@ export function LineDown({ id, line }: { id: string; line: Line }) {
       <span className="grow">
         <b>The server doesn't answer.</b>{" "}
         {kept
-          ? `${n} ${n === 1 ? "change is" : "changes are"} kept in this browser and ${n === 1 ? "goes" : "go"} when the line is back. Lengths on screen don't count ${n === 1 ? "it" : "them"} yet.`
-          : "What others do isn't seen until it is back. What you enter is kept."}
+          ? `${n} ${n === 1 ? "change is" : "changes are"} kept in this browser and ${n === 1 ? "goes" : "go"} when it is back.`
+          : "What you enter is kept; what others do isn't seen until it is back."}
+        {kept && <span className="wide-only"> Lengths on screen don't count {n === 1 ? "it" : "them"} yet.</span>}
       </span>
       <Button h={48} variant="default" onClick={() => queue.soon()}>
         Try now

@@ -1,4 +1,5 @@
 import { Button, Divider, Group, Modal, Select, SimpleGrid, Switch, Text, TextInput } from "@mantine/core";
+import { useForm } from "@mantine/form";
 import { IconPlus } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Job, PlanBody, Problem } from "../api/client";
@@ -40,16 +41,22 @@ export function Settings({ job, usual, close }: { job: Shown; usual: PlanBody["u
         <LengthEdit
           label="Finest mark you cut to"
           units={d.units}
-          value={usual.mark}
+          value={d.mark ?? usual.mark}
           keep={(v) => keep({ do: "put-mark", mark: v })}
         />
         {lengths.map(([key, label]) => (
-          <LengthEdit key={key} label={label} units={d.units} value={usual.rules[key] ?? ""} keep={(v) => set({ [key]: v })} />
+          <LengthEdit
+            key={key}
+            label={label}
+            units={d.units}
+            value={rules[key] ?? usual.rules[key] ?? ""}
+            keep={(v) => set({ [key]: v })}
+          />
         ))}
         <Select
           label="Floor"
           data={["timber", "concrete"]}
-          value={usual.rules.floor ?? null}
+          value={rules.floor ?? usual.rules.floor ?? null}
           allowDeselect={false}
           onChange={(v) => set({ floor: v as "timber" })}
           description="On concrete the lowest plate is treated, or track, or lies on a membrane."
@@ -60,7 +67,7 @@ export function Settings({ job, usual, close }: { job: Shown; usual: PlanBody["u
             { value: "in-place", label: "stood in place" },
             { value: "tilt-up", label: "built flat, tilted up" },
           ]}
-          value={usual.rules.method ?? null}
+          value={rules.method ?? usual.rules.method ?? null}
           allowDeselect={false}
           onChange={(v) => set({ method: v as "in-place" })}
         />
@@ -101,62 +108,58 @@ type Lumber = NonNullable<Job["document"]["lumber"]>[number];
 
 /** One more lumber, by the size of one piece of it. */
 function MoreLumber({ taken, units, keep }: { taken: string[]; units: string; keep: (l: Lumber) => Promise<unknown> }) {
-  const fresh: Lumber = { id: "", thickness: "", depth: "" };
-  const [l, setL] = useState<Lumber>();
-  const [fault, setFault] = useState<Problem>();
-  if (!l)
+  const [open, setOpen] = useState(false);
+  const form = useForm<Lumber>({
+    initialValues: { id: "", thickness: "", depth: "" },
+    transformValues: (l) => ({ ...l, id: l.id.trim() }),
+    validate: { id: (id) => (taken.includes(id.trim()) ? "there is one already" : id.trim() ? null : "give it a name") },
+  });
+  const [fault, setFault] = useState<string>();
+  const close = () => {
+    form.reset();
+    setFault(undefined);
+    setOpen(false);
+  };
+  const l = form.values;
+  if (!open)
     return (
-      <Button h={48} variant="subtle" leftSection={<IconPlus size={18} />} onClick={() => setL(fresh)}>
+      <Button h={48} variant="subtle" leftSection={<IconPlus size={18} />} onClick={() => setOpen(true)}>
         Another lumber
       </Button>
     );
-  const there = taken.includes(l.id.trim());
-  const send = () =>
-    keep({ ...l, id: l.id.trim() }).then(
-      () => setL(undefined),
-      (e) => setFault(e as Problem),
-    );
+  const send = form.onSubmit((lumber) =>
+    keep(lumber).then(close, (p: Problem) => {
+      form.setErrors({ thickness: p.of(".thickness"), depth: p.of(".depth") });
+      setFault(p.of(".thickness") || p.of(".depth") ? undefined : p.message);
+    }),
+  );
   return (
-    <form
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (!there && l.id.trim()) send();
-      }}
-    >
+    <form onSubmit={send}>
       <SimpleGrid cols={{ base: 1, sm: 3 }} spacing="sm">
-        <TextInput
-          label="Called"
-          value={l.id}
-          onChange={(e) => setL({ ...l, id: e.currentTarget.value })}
-          error={there && "there is one already"}
-        />
+        <TextInput label="Called" {...form.getInputProps("id")} />
         <LengthField
           label={l.track ? "Its metal's thickness" : "Its thickness"}
           value={l.thickness}
           units={units}
-          change={(thickness) => setL({ ...l, thickness })}
-          fault={fault?.of(".thickness")}
+          change={(v) => form.setFieldValue("thickness", v)}
+          fault={form.errors.thickness as string}
         />
         <LengthField
           label="Its depth"
           value={l.depth}
           units={units}
-          change={(depth) => setL({ ...l, depth })}
-          fault={fault?.of(".depth")}
+          change={(v) => form.setFieldValue("depth", v)}
+          fault={form.errors.depth as string}
         />
-        <Switch label="Treated" checked={!!l.treated} onChange={(e) => setL({ ...l, treated: e.currentTarget.checked })} />
-        <Switch
-          label="Steel track, for plates"
-          checked={!!l.track}
-          onChange={(e) => setL({ ...l, track: e.currentTarget.checked })}
-        />
+        <Switch label="Treated" {...form.getInputProps("treated", { type: "checkbox" })} />
+        <Switch label="Steel track, for plates" {...form.getInputProps("track", { type: "checkbox" })} />
       </SimpleGrid>
-      {fault && !fault.of(".thickness") && !fault.of(".depth") && <div className="is-stop">{fault.message}</div>}
+      {fault && <div className="is-stop">{fault}</div>}
       <Group mt="sm">
-        <Button type="submit" h={48} disabled={there || !l.id.trim()}>
+        <Button type="submit" h={48}>
           Add it
         </Button>
-        <Button h={48} variant="default" onClick={() => setL(undefined)}>
+        <Button h={48} variant="default" onClick={close}>
           Leave it
         </Button>
       </Group>

@@ -24,7 +24,7 @@ export function tell(error: unknown) {
             </li>
           )}
         </ul>
-        Theirs is on screen now. Make your change again if it still holds.
+        Theirs stands. Make your change again if it still holds.
       </div>
     ) : (
       p.message

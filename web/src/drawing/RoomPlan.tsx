@@ -1,5 +1,5 @@
-import { useElementSize } from "@mantine/hooks";
-import { type KeyboardEvent, type MouseEvent, useId } from "react";
+import { getHotkeyHandler, type HotkeyItem, useElementSize } from "@mantine/hooks";
+import { type MouseEvent, useId } from "react";
 import type { DetailPiece, Room } from "../api/client";
 import { Found } from "./Found";
 import { type Frame, middle, points, type Spot } from "./frame";
@@ -57,16 +57,22 @@ export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, st
       y: room.low.y + (f.y(room.low.y) - (e.clientY - box.top)) / f.k,
     });
   };
-  const keys = (e: KeyboardEvent) => {
-    const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[e.key];
-    if (by) {
-      e.preventDefault();
-      const far = e.shiftKey ? 1 : 4;
-      const from = at ?? { x: (room.low.x + room.high.x) / 2, y: (room.low.y + room.high.y) / 2 };
-      choose({ x: from.x + (by[0] ?? 0) * step * far, y: from.y + (by[1] ?? 0) * step * far });
-    }
-    if (e.key === "Enter" && at) take();
+  const go = (x: number, y: number) => () => {
+    const from = at ?? { x: (room.low.x + room.high.x) / 2, y: (room.low.y + room.high.y) / 2 };
+    choose({ x: from.x + x * step, y: from.y + y * step });
   };
+  const keys = getHotkeyHandler([
+    ...(["", "shift+"] as const).flatMap((fine): HotkeyItem[] => {
+      const far = fine ? 1 : 4;
+      return [
+        [`${fine}ArrowLeft`, go(-far, 0)],
+        [`${fine}ArrowRight`, go(far, 0)],
+        [`${fine}ArrowUp`, go(0, far)],
+        [`${fine}ArrowDown`, go(0, -far)],
+      ];
+    }),
+    ["Enter", () => at && take()],
+  ]);
   return (
     <div ref={ref} className="room-frame">
       <svg
@@ -78,7 +84,7 @@ export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, st
         aria-label="Plan of the room. Arrow keys choose a place, Enter takes a reading there."
         className="room"
         onClick={click}
-        onKeyDown={keys}
+        onKeyDown={(e) => keys(e.nativeEvent)}
       >
         <defs>
           <clipPath id={clip}>

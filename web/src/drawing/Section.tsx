@@ -1,5 +1,4 @@
-import { useElementSize } from "@mantine/hooks";
-import type { KeyboardEvent } from "react";
+import { getHotkeyHandler, useElementSize } from "@mantine/hooks";
 import type { Drawing, DrawnPiece } from "../api/client";
 import "./drawing.css";
 import { type Scale, stretched } from "./scale";
@@ -300,12 +299,11 @@ interface Drawn {
 }
 
 function Piece({ p, x, y, w, h, selected, select }: Drawn) {
-  const press = (e: KeyboardEvent) => {
-    if (e.key === "Enter" || e.key === " ") {
-      e.preventDefault();
-      select?.(p.id);
-    }
-  };
+  const choose = () => select?.(p.id);
+  const keys = getHotkeyHandler([
+    ["Enter", choose],
+    ["Space", choose],
+  ]);
   return (
     // biome-ignore lint/a11y/useSemanticElements: a button can't stand in an SVG
     <g
@@ -313,8 +311,8 @@ function Piece({ p, x, y, w, h, selected, select }: Drawn) {
       tabIndex={0}
       aria-label={`${p.id} ${p.kind} ${p.label || "no length yet"}, ${said[p.state]}`}
       aria-pressed={p.id === selected}
-      onClick={() => select?.(p.id)}
-      onKeyDown={press}
+      onClick={choose}
+      onKeyDown={(e) => keys(e.nativeEvent)}
       className="piece"
       data-member={p.id}
       data-state={p.state}

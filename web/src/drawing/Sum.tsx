@@ -1,4 +1,4 @@
-import { CloseButton } from "@mantine/core";
+import { CloseButton, Table } from "@mantine/core";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Member } from "../api/client";
@@ -28,19 +28,19 @@ type Line = Member["sum"][number];
 
 function SumLine({ of: l, by, name }: { of: Line; by: string; name?: (reading: string) => string }) {
   return (
-    <tr>
-      <td>
+    <Table.Tr>
+      <Table.Td>
         <Said text={l.what} />
         {l.readings && l.readings.length > 0 && (
           <small className="quiet">
             {by}: {l.readings.map((r) => name?.(r) ?? r).join(", ")}
           </small>
         )}
-      </td>
-      <td>
+      </Table.Td>
+      <Table.Td>
         <Len text={l.value} />
-      </td>
-    </tr>
+      </Table.Td>
+    </Table.Tr>
   );
 }
 
@@ -57,13 +57,13 @@ export function How({ sum, name, children }: HowProps) {
   return (
     <details className="how">
       <summary>{children}</summary>
-      <table className="sum-lines">
-        <tbody>
+      <Table className="sum-lines">
+        <Table.Tbody>
           {sum.map((l) => (
             <SumLine key={l.what} of={l} by="taped" name={name} />
           ))}
-        </tbody>
-      </table>
+        </Table.Tbody>
+      </Table>
     </details>
   );
 }
@@ -108,21 +108,21 @@ export function Sum({ member: m, tape, give, mark, close, read }: Props) {
         </div>
       )}
       {m.sum.length > 0 && (
-        <table className="sum-lines">
-          <tbody>
+        <Table className="sum-lines">
+          <Table.Tbody>
             {m.sum.map((l) => (
               <SumLine key={l.what} of={l} by="nearest" />
             ))}
-            <tr className="total">
-              <td>
+            <Table.Tr className="total">
+              <Table.Td>
                 exact, then {way[m.kind] ?? "down to"} the {bare(mark)} mark
-              </td>
-              <td>
+              </Table.Td>
+              <Table.Td>
                 <Len text={m.exact ?? ""} />
-              </td>
-            </tr>
-          </tbody>
-        </table>
+              </Table.Td>
+            </Table.Tr>
+          </Table.Tbody>
+        </Table>
       )}
     </section>
   );

@@ -31,6 +31,16 @@ test("it is kept on Enter, and when the field is left", () => {
   expect(keep).toHaveBeenLastCalledWith("62");
 });
 
+test("what was refused isn't asked for again by leaving the field: what stands comes back", () => {
+  const keep = vi.fn();
+  edit(keep);
+  type("900");
+  fireEvent.keyDown(field(), { key: "Enter" });
+  fireEvent.blur(field());
+  expect(keep).toHaveBeenCalledOnce();
+  expect(field().value).toBe("60");
+});
+
 test("Escape and an emptied field put back what was there", () => {
   const keep = vi.fn();
   edit(keep);

@@ -1,9 +1,10 @@
 import { TextInput, type TextInputProps } from "@mantine/core";
-import { useDebouncedValue } from "@mantine/hooks";
+import { getHotkeyHandler, useDebouncedValue } from "@mantine/hooks";
 import { useQuery } from "@tanstack/react-query";
 import { type Ref, useEffect, useRef, useState } from "react";
 import { api, got, Problem } from "../api/client";
 import { bare } from "./bare";
+import { onEnter } from "./keys";
 
 interface Props extends Omit<TextInputProps, "onChange" | "value" | "ref"> {
   value: string;
@@ -43,10 +44,7 @@ export function LengthField({ value, units, mark, change, enter, fault, field, .
       onChange={(e) => change(e.currentTarget.value)}
       onKeyDown={(e) => {
         rest.onKeyDown?.(e);
-        if (e.key === "Enter" && enter) {
-          e.preventDefault();
-          enter(e.currentTarget.value);
-        }
+        if (enter) onEnter(() => enter(value))(e);
       }}
       autoComplete="off"
       spellCheck={false}
@@ -77,8 +75,8 @@ export function LengthEdit({ value, keep, ...rest }: Omit<Props, "change" | "ent
   }, [shown]);
   const done = (leaving: boolean) => {
     const now = text.trim();
-    if (now === "") setText(shown);
-    else if (now !== shown && !(leaving && now === asked.current)) {
+    if (now === "" || (leaving && now === asked.current)) setText(shown);
+    else if (now !== shown) {
       asked.current = now;
       keep(now);
     }
@@ -91,9 +89,7 @@ export function LengthEdit({ value, keep, ...rest }: Omit<Props, "change" | "ent
       change={setText}
       enter={() => done(false)}
       onBlur={() => done(true)}
-      onKeyDown={(e) => {
-        if (e.key === "Escape") setText(shown);
-      }}
+      onKeyDown={getHotkeyHandler([["Escape", () => setText(shown)]])}
     />
   );
 }

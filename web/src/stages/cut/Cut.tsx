@@ -1,4 +1,4 @@
-import { Button, Checkbox, Group, Select, Text } from "@mantine/core";
+import { Button, Checkbox, Group, Select, Table, Text } from "@mantine/core";
 import { IconMaximize, IconPrinter } from "@tabler/icons-react";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
@@ -78,36 +78,36 @@ export default function Cut() {
         </Text>
       </Group>
       <h2 className="print-only">{job.document.name}: saw list</h2>
-      <table className="lines saw-list">
-        <thead>
-          <tr>
-            <th aria-label="Cut" />
-            <th className="num">
+      <Table className="lines saw-list">
+        <Table.Thead>
+          <Table.Tr>
+            <Table.Th aria-label="Cut" />
+            <Table.Th className="num">
               <button type="button" onClick={() => setBy("longest")}>
                 Length {by === "longest" ? "↓" : ""}
               </button>
-            </th>
-            <th className="num">×</th>
-            <th>
+            </Table.Th>
+            <Table.Th className="num">×</Table.Th>
+            <Table.Th>
               <button type="button" onClick={() => setBy("lumber")}>
                 Lumber {by === "lumber" ? "↓" : ""}
               </button>
-            </th>
-            <th>Pieces</th>
-            <th className="wide-only">
+            </Table.Th>
+            <Table.Th>Pieces</Table.Th>
+            <Table.Th className="wide-only">
               <button type="button" onClick={() => setBy("state")}>
                 State {by === "state" ? "↓" : ""}
               </button>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
+            </Table.Th>
+          </Table.Tr>
+        </Table.Thead>
+        <Table.Tbody>
           {calls.map((c) => {
             const open = c.pieces.filter((p) => !p.cut).map((p) => p.member);
             const done = c.pieces.filter((p) => p.cut).map((p) => p.member);
             return (
-              <tr key={c.lumber + c.length + c.state} className={c.state}>
-                <td>
+              <Table.Tr key={c.lumber + c.length + c.state} className={c.state}>
+                <Table.Td>
                   <Checkbox
                     size="lg"
                     aria-label={`${c.said} ${c.lumber}: all cut`}
@@ -116,15 +116,15 @@ export default function Cut() {
                     disabled={c.state !== "ready" && done.length === 0}
                     onChange={() => (open.length > 0 && c.state === "ready" ? set(c, open, false) : set(c, done, true))}
                   />
-                </td>
-                <td className="num cut-length">
+                </Table.Td>
+                <Table.Td className="num cut-length">
                   <Link to={sumOf(id, c)} title="How it came about" aria-label={`${c.said}: how it came about`}>
                     <Len text={c.said} />
                   </Link>
-                </td>
-                <td className="num">{c.pieces.length}</td>
-                <td>{c.lumber}</td>
-                <td>
+                </Table.Td>
+                <Table.Td className="num">{c.pieces.length}</Table.Td>
+                <Table.Td>{c.lumber}</Table.Td>
+                <Table.Td>
                   <div className="labels">
                     {c.pieces.map((p) => (
                       <button
@@ -158,15 +158,17 @@ export default function Cut() {
                       <Said text={c.held ?? ""} />
                     </div>
                   )}
-                </td>
-                <td className={`wide-only ${c.state === "ready" ? "is-ready" : c.state === "blocked" ? "is-stop" : "is-held"}`}>
+                </Table.Td>
+                <Table.Td
+                  className={`wide-only ${c.state === "ready" ? "is-ready" : c.state === "blocked" ? "is-stop" : "is-held"}`}
+                >
                   {c.state === "ready" ? (open.length === 0 ? "cut" : "ready") : c.state === "blocked" ? "stopped" : "tape first"}
-                </td>
-              </tr>
+                </Table.Td>
+              </Table.Tr>
             );
           })}
-        </tbody>
-      </table>
+        </Table.Tbody>
+      </Table>
       <Wood />
       <StageCards step="cut" />
     </>

@@ -1,3 +1,4 @@
+import { Table } from "@mantine/core";
 import { useJobContext } from "../../app/Shell";
 import { Len } from "../../drawing/Len";
 
@@ -9,61 +10,61 @@ export function Wood() {
     <div className="wood-lists">
       <section>
         <h2>To buy</h2>
-        <table className="lines">
-          <thead>
-            <tr>
-              <th className="num">Sticks</th>
-              <th className="num">Length</th>
-              <th>Lumber</th>
-            </tr>
-          </thead>
-          <tbody>
+        <Table className="lines">
+          <Table.Thead>
+            <Table.Tr>
+              <Table.Th className="num">Sticks</Table.Th>
+              <Table.Th className="num">Length</Table.Th>
+              <Table.Th>Lumber</Table.Th>
+            </Table.Tr>
+          </Table.Thead>
+          <Table.Tbody>
             {buy.map((b) => (
-              <tr key={b.lumber + b.stock}>
-                <td className="num">
+              <Table.Tr key={b.lumber + b.stock}>
+                <Table.Td className="num">
                   <b>{b.count}</b>
-                </td>
-                <td className="num">
+                </Table.Td>
+                <Table.Td className="num">
                   <Len text={b.stock} />
-                </td>
-                <td>{b.lumber}</td>
-              </tr>
+                </Table.Td>
+                <Table.Td>{b.lumber}</Table.Td>
+              </Table.Tr>
             ))}
-          </tbody>
-        </table>
+          </Table.Tbody>
+        </Table>
         <p className="quiet">Held pieces are counted in; salvage and culls are not looked at yet.</p>
       </section>
       <section>
         <h2>From each stick</h2>
-        <table className="lines">
-          <thead>
-            <tr>
-              <th className="num">Stick</th>
-              <th>Cut from it, in order</th>
-              <th className="num">Left</th>
-            </tr>
-          </thead>
-          <tbody>
+        <Table className="lines">
+          <Table.Thead>
+            <Table.Tr>
+              <Table.Th className="num">Stick</Table.Th>
+              <Table.Th>Cut from it, in order</Table.Th>
+              <Table.Th className="num">Left</Table.Th>
+            </Table.Tr>
+          </Table.Thead>
+          <Table.Tbody>
             {sticks.map((s, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: alike sticks differ by their place alone
-              <tr key={i}>
-                <td className="num">
+              <Table.Tr key={i}>
+                <Table.Td className="num">
                   <Len text={s.stock} /> <small className="quiet">{s.lumber}</small>
-                </td>
-                <td>
+                </Table.Td>
+                <Table.Td>
                   {s.cuts.map((c) => (
                     <span key={c.member} className={`stick-piece ${c.state ? "is-held" : ""}`}>
                       <Len text={c.length} /> <small>{c.member}</small>
                     </span>
                   ))}
-                </td>
-                <td className="num quiet">
+                </Table.Td>
+                <Table.Td className="num quiet">
                   <Len text={s.offcut} />
-                </td>
-              </tr>
+                </Table.Td>
+              </Table.Tr>
             ))}
-          </tbody>
-        </table>
+          </Table.Tbody>
+        </Table>
       </section>
     </div>
   );

@@ -1,4 +1,5 @@
 import { ActionIcon, Button, FileButton, Group, Modal, SegmentedControl, Stack, Text, TextInput } from "@mantine/core";
+import { useForm } from "@mantine/form";
 import { useDocumentTitle } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconPlus, IconTrash, IconUpload } from "@tabler/icons-react";
@@ -51,7 +52,7 @@ export function Jobs() {
         message: (
           <Group justify="space-between" wrap="nowrap">
             <span>{j.name} is in the bin for a day.</span>
-            <Button h={48} variant="default" onClick={() => bringBack(j)}>
+            <Button h={48} variant="default" style={{ flexShrink: 0 }} onClick={() => bringBack(j)}>
               Bring it back
             </Button>
           </Group>
@@ -174,49 +175,32 @@ function left(until?: string) {
 }
 
 function Start({ close }: { close: () => void }) {
-  const [name, setName] = useState("");
-  const [units, setUnits] = useState("imperial");
+  const form = useForm({
+    initialValues: { name: "", units: "imperial" as "imperial" | "metric" },
+    transformValues: (v) => ({ ...v, name: v.name.trim() }),
+    validate: { name: (name) => (name.trim() ? null : "give it a name") },
+  });
   const go = useNavigate();
-  const start = async () => {
-    try {
-      const job = await got(
-        api.POST("/api/jobs/{id}/start", {
-          params: { path: { id: newId() } },
-          body: { name: name.trim(), units: units as "imperial" },
-        }),
-      );
-      go(`/jobs/${job.id}/read`);
-    } catch (e) {
-      tell(e);
-    }
-  };
+  const start = (body: typeof form.values) =>
+    got(api.POST("/api/jobs/{id}/start", { params: { path: { id: newId() } }, body })).then(
+      (job) => go(`/jobs/${job.id}/read`),
+      tell,
+    );
   return (
     <Modal opened onClose={close} title="New job">
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (name.trim()) start();
-        }}
-      >
+      <form onSubmit={form.onSubmit(start)}>
         <Stack>
-          <TextInput
-            label="What the crew calls it"
-            size="md"
-            value={name}
-            onChange={(e) => setName(e.currentTarget.value)}
-            data-autofocus
-          />
+          <TextInput label="What the crew calls it" size="md" data-autofocus {...form.getInputProps("name")} />
           <SegmentedControl
             size="md"
             aria-label="Units"
-            value={units}
-            onChange={setUnits}
+            {...form.getInputProps("units")}
             data={[
               { value: "imperial", label: "inches" },
               { value: "metric", label: "millimetres" },
             ]}
           />
-          <Button type="submit" h={48} disabled={!name.trim()}>
+          <Button type="submit" h={48}>
             Start it
           </Button>
         </Stack>

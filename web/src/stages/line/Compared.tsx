@@ -1,3 +1,4 @@
+import { Table } from "@mantine/core";
 import type { Comparison } from "../../api/client";
 import { Len, Said } from "../../drawing/Len";
 import { How } from "../../drawing/Sum";
@@ -5,34 +6,34 @@ import { How } from "../../drawing/Sum";
 /** What another place costs, and every piece that changes, those already cut first. */
 export function Compared({ of: c, there }: { of: Comparison; there: boolean }) {
   const change = (p: Comparison["changed"]["open"][number]) => (
-    <tr key={p.member}>
-      <td>{p.member}</td>
-      <td className="num">{p.was ? <Len text={p.was} /> : "new"}</td>
-      <td className="num">{p.now ? <Len text={p.now} /> : "gone"}</td>
-    </tr>
+    <Table.Tr key={p.member}>
+      <Table.Td>{p.member}</Table.Td>
+      <Table.Td className="num">{p.was ? <Len text={p.was} /> : "new"}</Table.Td>
+      <Table.Td className="num">{p.now ? <Len text={p.now} /> : "gone"}</Table.Td>
+    </Table.Tr>
   );
   return (
     <>
-      <table className="lines compared">
-        <thead>
-          <tr>
-            <th>What it costs</th>
-            <th className="num">{there ? "where it is" : ""}</th>
-            <th className="num">there</th>
-          </tr>
-        </thead>
-        <tbody>
+      <Table className="lines compared">
+        <Table.Thead>
+          <Table.Tr>
+            <Table.Th>What it costs</Table.Th>
+            <Table.Th className="num">{there ? "where it is" : ""}</Table.Th>
+            <Table.Th className="num">there</Table.Th>
+          </Table.Tr>
+        </Table.Thead>
+        <Table.Tbody>
           {c.rows.map((r) => (
-            <tr key={r.what}>
-              <td>
+            <Table.Tr key={r.what}>
+              <Table.Td>
                 <How sum={r.how}>
                   <span className={r.how ? "opens" : ""}>{r.what}</span>
                 </How>
-              </td>
-              <td className="num">
+              </Table.Td>
+              <Table.Td className="num">
                 <Said text={r.now} />
-              </td>
-              <td className="num">
+              </Table.Td>
+              <Table.Td className="num">
                 {r.now === r.there ? (
                   <Said text={r.there} />
                 ) : (
@@ -40,20 +41,20 @@ export function Compared({ of: c, there }: { of: Comparison; there: boolean }) {
                     <Said text={r.there} />
                   </b>
                 )}
-              </td>
-            </tr>
+              </Table.Td>
+            </Table.Tr>
           ))}
-        </tbody>
-      </table>
+        </Table.Tbody>
+      </Table>
       {c.moved.length > 0 && (
         <p>{c.moved.map((m) => `${m.wall} moves by ${m.by}${m.now ? `, ${m.was} → ${m.now} long` : ""}`).join("; ")}.</p>
       )}
       {c.changed.cut.length > 0 && (
         <div className="finding stop">
           <b className="is-stop">Pieces already cut that change</b>
-          <table className="lines compared">
-            <tbody>{c.changed.cut.map(change)}</tbody>
-          </table>
+          <Table className="lines compared">
+            <Table.Tbody>{c.changed.cut.map(change)}</Table.Tbody>
+          </Table>
         </div>
       )}
       {c.changed.open.length > 0 && (
@@ -61,9 +62,9 @@ export function Compared({ of: c, there }: { of: Comparison; there: boolean }) {
           <summary>
             {c.changed.open.length} {c.changed.open.length === 1 ? "piece" : "pieces"} not cut yet
           </summary>
-          <table className="lines compared">
-            <tbody>{c.changed.open.map(change)}</tbody>
-          </table>
+          <Table className="lines compared">
+            <Table.Tbody>{c.changed.open.map(change)}</Table.Tbody>
+          </Table>
         </details>
       )}
     </>

@@ -1,4 +1,4 @@
-import { Button, SegmentedControl, Text } from "@mantine/core";
+import { Button, SegmentedControl, Table, Text } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
@@ -122,8 +122,8 @@ function Lines({ room }: { room: Room }) {
               </Button>
             </div>
             {worked.line?.furring && (
-              <table className="lines furring">
-                <tbody>
+              <Table className="lines furring">
+                <Table.Tbody>
                   {(
                     [
                       ["framing depth", worked.line.furring.depth],
@@ -134,17 +134,17 @@ function Lines({ room }: { room: Room }) {
                       ["room lost, with the board", worked.line.furring.lost],
                     ] as const
                   ).map(([what, value]) => (
-                    <tr key={what}>
-                      <td>{what}</td>
-                      <td className="num">
+                    <Table.Tr key={what}>
+                      <Table.Td>{what}</Table.Td>
+                      <Table.Td className="num">
                         <b>
                           <Len text={value} />
                         </b>
-                      </td>
-                    </tr>
+                      </Table.Td>
+                    </Table.Tr>
                   ))}
-                </tbody>
-              </table>
+                </Table.Tbody>
+              </Table>
             )}
             {worked.line?.furring?.leans === 0 && (
               <p className="is-held">No lean was read on that wall: read it with a level before trusting this.</p>

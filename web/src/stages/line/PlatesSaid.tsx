@@ -1,4 +1,4 @@
-import { ActionIcon, Button, NativeSelect, Switch, TextInput } from "@mantine/core";
+import { ActionIcon, Button, NativeSelect, Switch, Table, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Fixing, PlanWall, Problem, Wall } from "../../api/client";
@@ -22,11 +22,11 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
     <>
       <section aria-label="Plates" className="against">
         <h3>Plates</h3>
-        <table className="lines plates-said">
-          <tbody>
+        <Table className="lines plates-said">
+          <Table.Tbody>
             {plates.map((m) => (
-              <tr key={m.id}>
-                <td>
+              <Table.Tr key={m.id}>
+                <Table.Td>
                   {m.id} <span className="quiet">{m.lumber}</span>
                   {m.bevel && <div className="is-held">{m.bevel}</div>}
                   {m.pending && <div className="is-stop">waits: {m.pending}</div>}
@@ -35,16 +35,16 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
                       <Said text={s.what} /> <Len text={s.value} />
                     </div>
                   ))}
-                </td>
-                <td className="num">
+                </Table.Td>
+                <Table.Td className="num">
                   <b>
                     <Len text={m.cut ?? ""} />
                   </b>
-                </td>
-              </tr>
+                </Table.Td>
+              </Table.Tr>
             ))}
-          </tbody>
-        </table>
+          </Table.Tbody>
+        </Table>
         {said?.stack && <p>{said.stack}</p>}
         {said?.ground && <p>{said.ground}</p>}
         {said && said.ties.length > 0 && (

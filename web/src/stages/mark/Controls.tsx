@@ -34,13 +34,13 @@ export function Controls({ wall: w }: { wall: Wall }) {
         <LengthEdit
           label="Centre to centre"
           units={d.units}
-          value={w.layout?.spacing ?? plan.usual.rules.spacing ?? ""}
+          value={w.layout?.spacing ?? d.rules?.spacing ?? plan.usual.rules.spacing ?? ""}
           keep={(v) => set({ layout: { ...w.layout, spacing: v } })}
         />
         <LengthEdit
           label="Fit, all walls"
           units={d.units}
-          value={plan.usual.rules.fit ?? ""}
+          value={d.rules?.fit ?? plan.usual.rules.fit ?? ""}
           keep={(v) => keep({ do: "put-rules", rules: { ...d.rules, fit: v } })}
         />
         <Select

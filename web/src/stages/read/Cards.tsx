@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Assessed } from "../../api/client";
 import { useAssess } from "./Assess";
 import "./assess.css";
+import { onEnter } from "../../entry/keys";
 
 /** Short cautions at the step that needs them, each confirmed by a person. */
 export function Cards({ cards }: { cards: Assessed["cards"] }) {
@@ -31,7 +32,7 @@ export function Cards({ cards }: { cards: Assessed["cards"] }) {
                 value={by}
                 data-autofocus
                 onChange={(e) => setBy(e.currentTarget.value)}
-                onKeyDown={(e) => e.key === "Enter" && by.trim() && confirm(c.id)}
+                onKeyDown={onEnter(() => by.trim() && confirm(c.id))}
               />
               <Button h={48} disabled={!by.trim()} onClick={() => confirm(c.id)}>
                 Confirm

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { newId } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { Len } from "../../drawing/Len";
+import { leaveOnEnter, onEnter } from "../../entry/keys";
 import { LengthField } from "../../entry/LengthField";
 import { Do, useAssess } from "./Assess";
 
@@ -58,7 +59,7 @@ export function Hanging({ wall }: { wall: string }) {
           label="Switch, socket, thermostat, vent, radiator"
           value={what}
           onChange={(e) => setWhat(e.currentTarget.value)}
-          onKeyDown={(e) => e.key === "Enter" && add()}
+          onKeyDown={onEnter(add)}
         />
         <LengthField
           label="Along the wall, if known"
@@ -86,7 +87,7 @@ function Home({ kept, keep }: { kept: string; keep: (text: string) => void }) {
       value={text}
       onChange={(e) => setText(e.currentTarget.value)}
       onBlur={() => text.trim() !== kept && keep(text.trim())}
-      onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
+      onKeyDown={leaveOnEnter}
     />
   );
 }

@@ -1,4 +1,4 @@
-import { ActionIcon, Group, SegmentedControl, Switch, Text } from "@mantine/core";
+import { ActionIcon, Group, SegmentedControl, Switch, Table, Text } from "@mantine/core";
 import { IconArrowBackUp, IconPencil } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Reading } from "../../api/client";
@@ -45,28 +45,28 @@ export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Prop
         </Text>
       )}
       {some && (
-        <table className="lines readings">
-          <thead>
-            <tr>
-              <th className="num" aria-sort={by === "place" ? "ascending" : "none"}>
+        <Table className="lines readings">
+          <Table.Thead>
+            <Table.Tr>
+              <Table.Th className="num" aria-sort={by === "place" ? "ascending" : "none"}>
                 <button type="button" onClick={() => setBy("place")}>
                   Place {by === "place" ? "↓" : ""}
                 </button>
-              </th>
-              <th>Kind</th>
-              <th className="num">Value</th>
-              <th className="wide-only" aria-sort={by === "entry" ? "descending" : "none"}>
+              </Table.Th>
+              <Table.Th>Kind</Table.Th>
+              <Table.Th className="num">Value</Table.Th>
+              <Table.Th className="wide-only" aria-sort={by === "entry" ? "descending" : "none"}>
                 <button type="button" onClick={() => setBy("entry")}>
                   Taken {by === "entry" ? "↓" : ""}
                 </button>
-              </th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
+              </Table.Th>
+              <Table.Th />
+            </Table.Tr>
+          </Table.Thead>
+          <Table.Tbody>
             {shown.map((r) => (
-              <tr key={r.id} className={gone(r) ? "gone" : ""}>
-                <td className="num">
+              <Table.Tr key={r.id} className={gone(r) ? "gone" : ""}>
+                <Table.Td className="num">
                   {wall ? (
                     <Len text={r.place?.station ?? ""} />
                   ) : (
@@ -74,23 +74,23 @@ export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Prop
                       <Len text={r.place?.x ?? ""} />, <Len text={r.place?.y ?? ""} />
                     </>
                   )}
-                </td>
-                <td>
+                </Table.Td>
+                <Table.Td>
                   {r.kind}
                   {r.stood && <small className="quiet"> on {r.stood.what}</small>}
                   {r.stopped && <small className="quiet"> to {r.stopped.what}</small>}
                   {r.basis && basisSaid[r.basis] && <small className="quiet"> {basisSaid[r.basis]}</small>}
-                </td>
-                <td className="num">
+                </Table.Td>
+                <Table.Td className="num">
                   <b>
                     <Len text={r.value ?? ""} />
                   </b>
-                </td>
-                <td className="wide-only quiet">
+                </Table.Td>
+                <Table.Td className="wide-only quiet">
                   {r.taken ? new Date(r.taken).toLocaleString([], { dateStyle: "medium", timeStyle: "short" }) : ""}
                   {(r.by || r.instrument) && <div>{[r.by, r.instrument].filter(Boolean).join(", ")}</div>}
-                </td>
-                <td className="num">
+                </Table.Td>
+                <Table.Td className="num">
                   {!gone(r) && (
                     <Group gap={0} justify="flex-end" wrap="nowrap">
                       <ActionIcon
@@ -112,11 +112,11 @@ export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Prop
                       </ActionIcon>
                     </Group>
                   )}
-                </td>
-              </tr>
+                </Table.Td>
+              </Table.Tr>
             ))}
-          </tbody>
-        </table>
+          </Table.Tbody>
+        </Table>
       )}
     </section>
   );

@@ -1,6 +1,7 @@
 import { SegmentedControl, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Room } from "../../api/client";
+import { leaveOnEnter } from "../../entry/keys";
 import { useAssess } from "./Assess";
 
 type Given = "yes" | "no" | "unknown";
@@ -59,7 +60,7 @@ function Evidence({ kept, keep }: { kept: string; keep: (text: string) => void }
       className="evidence"
       onChange={(e) => setText(e.currentTarget.value)}
       onBlur={done}
-      onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
+      onKeyDown={leaveOnEnter}
     />
   );
 }

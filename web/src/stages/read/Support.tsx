@@ -2,6 +2,7 @@ import { ActionIcon, Checkbox, NativeSelect, TextInput } from "@mantine/core";
 import { IconX } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Assess, Assessed } from "../../api/client";
+import { leaveOnEnter } from "../../entry/keys";
 import { Do, useAssess } from "./Assess";
 
 type Post = NonNullable<NonNullable<Assess["supports"]>[number]["posts"]>[number];
@@ -101,7 +102,7 @@ function Asked({ kept, keep }: { kept: string; keep: (text: string) => void }) {
       value={text}
       onChange={(e) => setText(e.currentTarget.value)}
       onBlur={() => text.trim() !== kept && keep(text.trim())}
-      onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
+      onKeyDown={leaveOnEnter}
     />
   );
 }

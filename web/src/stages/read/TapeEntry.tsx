@@ -6,6 +6,7 @@ import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { useEdits } from "../../edits/useEdits";
 import { Circumstances, useCircumstances } from "../../entry/Circumstances";
+import { onEnter } from "../../entry/keys";
 import { LengthField } from "../../entry/LengthField";
 import { Tray } from "../../entry/Tray";
 
@@ -129,7 +130,7 @@ export function TapeEntry({ devices, wanted, replaces, done, set }: Props) {
           value={value}
           inputMode="decimal"
           onChange={(e) => type(e.currentTarget.value)}
-          onKeyDown={(e) => e.key === "Enter" && keep()}
+          onKeyDown={onEnter(keep)}
           error={fault?.of(".degrees")}
         />
       ) : (

@@ -1,4 +1,4 @@
-import { ActionIcon, Button } from "@mantine/core";
+import { ActionIcon, Button, Table } from "@mantine/core";
 import { IconPencil, IconPlus, IconTrash } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Room } from "../../api/client";
@@ -80,28 +80,28 @@ export function There({ room }: { room: Room }) {
       {room.readings.length > 0 && (
         <section aria-label="Raw and used">
           <h2>Read and used differ</h2>
-          <table className="lines">
-            <thead>
-              <tr>
-                <th className="num">Read</th>
-                <th className="num">To the mark</th>
-                <th className="num">Used</th>
-                <th>Why</th>
-              </tr>
-            </thead>
-            <tbody>
+          <Table className="lines">
+            <Table.Thead>
+              <Table.Tr>
+                <Table.Th className="num">Read</Table.Th>
+                <Table.Th className="num">To the mark</Table.Th>
+                <Table.Th className="num">Used</Table.Th>
+                <Table.Th>Why</Table.Th>
+              </Table.Tr>
+            </Table.Thead>
+            <Table.Tbody>
               {room.readings.map((r) => (
-                <tr key={r.reading} className={r.strays ? "is-held" : ""}>
-                  <td className="num">{r.raw}</td>
-                  <td className="num">{r.rounded}</td>
-                  <td className="num">
+                <Table.Tr key={r.reading} className={r.strays ? "is-held" : ""}>
+                  <Table.Td className="num">{r.raw}</Table.Td>
+                  <Table.Td className="num">{r.rounded}</Table.Td>
+                  <Table.Td className="num">
                     <b>{r.used}</b>
-                  </td>
-                  <td>{r.why}</td>
-                </tr>
+                  </Table.Td>
+                  <Table.Td>{r.why}</Table.Td>
+                </Table.Tr>
               ))}
-            </tbody>
-          </table>
+            </Table.Tbody>
+          </Table>
         </section>
       )}
       {open && <PartEditor {...open} close={() => setOpen(undefined)} />}

@@ -1,4 +1,4 @@
-import { ActionIcon } from "@mantine/core";
+import { ActionIcon, Table } from "@mantine/core";
 import { IconPencil } from "@tabler/icons-react";
 import type { Room } from "../../api/client";
 import { Len } from "../../drawing/Len";
@@ -28,26 +28,28 @@ export function TieList({ room, again }: Props) {
         )}
       </p>
       {room.ties.length > 0 && (
-        <table className="lines ties">
-          <thead>
-            <tr>
-              <th>Corners</th>
-              <th className="num">Read</th>
-              <th className="num">Misfit</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
+        <Table className="lines ties">
+          <Table.Thead>
+            <Table.Tr>
+              <Table.Th>Corners</Table.Th>
+              <Table.Th className="num">Read</Table.Th>
+              <Table.Th className="num">Misfit</Table.Th>
+              <Table.Th />
+            </Table.Tr>
+          </Table.Thead>
+          <Table.Tbody>
             {room.ties.map((t) => (
-              <tr key={t.id} className={t.doubtful ? "doubted" : ""}>
-                <td>{t.said}</td>
-                <td className="num">
+              <Table.Tr key={t.id} className={t.doubtful ? "doubted" : ""}>
+                <Table.Td>{t.said}</Table.Td>
+                <Table.Td className="num">
                   <b>
                     <Len text={t.value} />
                   </b>
-                </td>
-                <td className="num">{t.checked ? <Len text={t.misfit} /> : <span className="quiet">unchecked</span>}</td>
-                <td className="num">
+                </Table.Td>
+                <Table.Td className="num">
+                  {t.checked ? <Len text={t.misfit} /> : <span className="quiet">unchecked</span>}
+                </Table.Td>
+                <Table.Td className="num">
                   <ActionIcon
                     size={44}
                     variant="subtle"
@@ -56,34 +58,34 @@ export function TieList({ room, again }: Props) {
                   >
                     <IconPencil size={18} />
                   </ActionIcon>
-                </td>
-              </tr>
+                </Table.Td>
+              </Table.Tr>
             ))}
-          </tbody>
-        </table>
+          </Table.Tbody>
+        </Table>
       )}
-      <table className="lines ties">
-        <thead>
-          <tr>
-            <th>Corner</th>
-            <th className="num">Across, up</th>
-            <th className="num">Inside</th>
-          </tr>
-        </thead>
-        <tbody>
+      <Table className="lines ties">
+        <Table.Thead>
+          <Table.Tr>
+            <Table.Th>Corner</Table.Th>
+            <Table.Th className="num">Across, up</Table.Th>
+            <Table.Th className="num">Inside</Table.Th>
+          </Table.Tr>
+        </Table.Thead>
+        <Table.Tbody>
           {room.corners.map((c) => (
-            <tr key={c.id}>
-              <td>
+            <Table.Tr key={c.id}>
+              <Table.Td>
                 {c.id} {!c.pinned && <small className="is-held">loose</small>}
-              </td>
-              <td className="num">
+              </Table.Td>
+              <Table.Td className="num">
                 <Len text={c.said.replace(/ across/, "").replace(/ up$/, "")} />
-              </td>
-              <td className="num">{c.inside ? `${c.inside} ± ${c.give?.replace("°", "")}` : "—"}</td>
-            </tr>
+              </Table.Td>
+              <Table.Td className="num">{c.inside ? `${c.inside} ± ${c.give?.replace("°", "")}` : "—"}</Table.Td>
+            </Table.Tr>
           ))}
-        </tbody>
-      </table>
+        </Table.Tbody>
+      </Table>
     </section>
   );
 }

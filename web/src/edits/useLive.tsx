@@ -2,6 +2,7 @@ import { notifications } from "@mantine/notifications";
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useState } from "react";
 import type { Job, LogStep } from "../api/client";
+import { Said } from "../drawing/Len";
 import { device } from "./me";
 import { queueOf } from "./queue";
 import { whenIdle } from "./typing";
@@ -40,7 +41,7 @@ export function useLive(id: string, revision = 0): Line {
         if (step.revision <= known) return; // one's own, acknowledged already
         if (step.device !== device)
           notifications.show({
-            message: step.by ? `${step.by}: ${step.said}` : step.said,
+            message: <Said text={step.by ? `${step.by}: ${step.said}` : step.said} />,
             autoClose: 6000,
             className: "elsewhere",
           });

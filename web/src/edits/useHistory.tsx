@@ -2,6 +2,7 @@ import { notifications } from "@mantine/notifications";
 import { useQuery } from "@tanstack/react-query";
 import { api, got, type Offers } from "../api/client";
 import { tell } from "../app/say";
+import { Said } from "../drawing/Len";
 import { device } from "./me";
 import { queueOf } from "./queue";
 import { type Shown, useEdits, useWaiting } from "./useEdits";
@@ -25,7 +26,10 @@ export function useHistory(job: Shown) {
   const turn = (way: "undo" | "redo", edit: string, said: string) =>
     edits
       .make({ do: way, edit })
-      .then(() => void notifications.show({ message: `${way === "undo" ? "Taken back" : "Made again"}: ${said}` }), tell);
+      .then(
+        () => void notifications.show({ message: <Said text={`${way === "undo" ? "Taken back" : "Made again"}: ${said}`} /> }),
+        tell,
+      );
   const { undo, redo } = offers.data ?? {};
   /** what undo would take back, in words; nothing while one is on its way */
   const last = turning ? undefined : newest ? "the last change" : undo?.said;
