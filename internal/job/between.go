@@ -32,6 +32,9 @@ func Between(was, now Document) []Edit {
 	listed(was.Lumber, now.Lumber, lumberID, nil, func(id string) { do(&RemoveLumber{id}) })
 	lines(a.Ties, b.Ties, tieID, func(t Tie, at *int) { do(&AddTie{t, at}) }, func(id string) { do(&RemoveTie{Tie: id}) })
 	lines(a.Readings, b.Readings, readingID, func(r Reading, at *int) { do(&AddReading{r, at}) }, func(id string) { do(&RemoveReading{Reading: id}) })
+	if empty := now.Survey != nil && reflect.ValueOf(*now.Survey).IsZero(); now.Survey == nil && was.Survey != nil || empty && was.Survey == nil {
+		do(&PutCorners{[]Corner{}, now.Survey == nil}) // an empty survey is one all the same
+	}
 	if !reflect.DeepEqual(was.Assess, now.Assess) {
 		do(&PutAssess{now.Assess})
 	}

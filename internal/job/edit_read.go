@@ -20,7 +20,7 @@ type Edits struct {
 // none.
 type Request struct {
 	Revision int      `json:"revision" minimum:"1" doc:"The job's revision that was on screen when the edits were made."`
-	After    []string `json:"after,omitempty" nullable:"false" maxItems:"500" doc:"Ids of one's own earlier edits that were on screen too, whatever revision they have come to be."`
+	After    []string `json:"after,omitempty" nullable:"false" maxItems:"5000" doc:"Ids of one's own earlier edits that were on screen too, whatever revision they have come to be."`
 	By       string   `json:"by,omitempty" maxLength:"100" doc:"Who makes them."`
 	Device   string   `json:"device,omitempty" maxLength:"64" doc:"What they are made on: an id that the device keeps. Undo goes by it."`
 	Edits    []Edit   `json:"edits" nullable:"false" minItems:"1" maxItems:"5000"`

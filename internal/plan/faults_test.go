@@ -39,8 +39,10 @@ func TestNonsenseIsNamedByItsPath(t *testing.T) {
 			text := strings.Replace(room, c.old, c.new, 1)
 			require.NotEqual(t, room, text)
 			d, faults := job.Read([]byte(text))
-			require.Empty(t, faults)
-			_, err := Compute(d)
+			var err error = faults
+			if faults == nil {
+				_, err = Compute(d)
+			}
 			require.Error(t, err)
 			assert.Contains(t, err.Error(), c.path+": ")
 		})

@@ -18,6 +18,7 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/server"
+	"homalos/internal/server/servertest"
 	"homalos/internal/store"
 	"homalos/internal/store/storetest"
 )
@@ -228,6 +229,60 @@ func TestAJobThatCannotBePlannedSpoilsNothing(t *testing.T) {
 	require.Equal(t, 200, a.edit(1, cut("A-S1", nil)).status)
 	list := a.call("GET", "/api/jobs", "", nil).body["jobs"].([]any)
 	assert.EqualValues(t, 1, list[0].(map[string]any)["cut"], "kept with the change")
+}
+
+// A database that is away for a while is not an answer: what was sent may be
+// sent again.
+func TestADatabaseThatIsAwayIsSaidSo(t *testing.T) {
+	t.Parallel()
+	gin.SetMode(gin.ReleaseMode)
+	url := storetest.URL(t)
+	db, err := store.Open(url)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = db.Close() })
+	require.NoError(t, db.Migrate(context.Background()))
+	web := httptest.NewServer(server.New(db))
+	t.Cleanup(web.Close)
+	a := (&application{t, web.URL}).withBindery()
+	raw := storetest.SQL(t, strings.Replace(url, url[strings.LastIndex(url, "/")+1:strings.Index(url, "?")], "postgres", 1))
+	name := url[strings.LastIndex(url, "/")+1 : strings.Index(url, "?")]
+	_, err = raw.Exec("ALTER DATABASE " + name + " ALLOW_CONNECTIONS false")
+	require.NoError(t, err)
+	_, err = raw.Exec("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = $1", name)
+	require.NoError(t, err)
+	rename := do("rename", said{"name": "later"})
+	assert.Equal(t, 503, a.edit(1, rename).status)
+	_, err = raw.Exec("ALTER DATABASE " + name + " ALLOW_CONNECTIONS true")
+	require.NoError(t, err)
+	assert.Equal(t, 200, a.edit(1, rename).status)
+}
+
+func BenchmarkMakeAnEdit(b *testing.B) {
+	gin.SetMode(gin.ReleaseMode)
+	web := httptest.NewServer(server.New(storetest.Open(b)))
+	defer web.Close()
+	raw, err := os.ReadFile("../../demo/bindery.json")
+	require.NoError(b, err)
+	status, err := servertest.Call(context.Background(), "PUT", web.URL+jobPath, json.RawMessage(raw), nil)
+	require.NoError(b, err)
+	require.Equal(b, 201, status)
+	for name, edit := range map[string]func(i int) said{
+		"tick":   func(int) said { return cut("A-S2", nil) },
+		"rename": func(i int) said { return do("rename", said{"name": strconv.Itoa(i)}) },
+		"reading": func(i int) said {
+			return do("add-reading", said{"reading": reading("r"+strconv.Itoa(i), strconv.Itoa(1+i%140), "95 3/4")})
+		},
+	} {
+		b.Run(name, func(b *testing.B) {
+			var now struct{ Revision int }
+			_, err := servertest.Call(context.Background(), "GET", web.URL+jobPath, nil, &now)
+			require.NoError(b, err)
+			for i := 0; b.Loop(); i++ {
+				_, err := servertest.Call(context.Background(), "POST", web.URL+jobPath+"/edits", said{"revision": now.Revision, "device": "bench", "edits": []said{edit(now.Revision)}}, &now)
+				require.NoError(b, err)
+			}
+		})
+	}
 }
 
 // A page of an earlier version asks for a part that is gone.

@@ -39,6 +39,9 @@ func problem(err error) error {
 	if errors.As(err, &status) {
 		return err
 	}
+	if store.Away(err) {
+		return huma.Error503ServiceUnavailable("the database doesn't answer: send it again when it is back, nothing is done twice")
+	}
 	return huma.Error500InternalServerError("the server could not finish this; nothing was changed", err)
 }
 

@@ -31,7 +31,6 @@ var views = []shot{
 	{"plan-1280", 1280, 860, bindery + "/read?view=plan", "", false},
 	{"plan-390", 390, 844, bindery + "/read?view=plan", "", false},
 	{"section-1280", 1280, 1120, bindery + "/read?view=plan&mode=section", "", false},
-	{"section-390", 390, 1000, bindery + "/read?view=plan&mode=section", "", false},
 	{"assess-1280", 1280, 800, bindery + "/read?view=assess", "", false},
 	{"assess-390", 390, 844, bindery + "/read?view=assess", "", false},
 	{"read-1280", 1280, 800, bindery + "/read?wall=A", "", false},
@@ -45,6 +44,7 @@ var views = []shot{
 	{"mark-390", 390, 844, bindery + "/mark?wall=A", "", false},
 	{"cut-1280", 1280, 800, bindery + "/cut", "", false},
 	{"cut-390", 390, 844, bindery + "/cut", "", false},
+	{"done-1280", 1280, 800, bindery + "/cut", "A-S1|A-S2|A-T1|Undo|Rules, lumber and export|What was done", false},
 	{"saw-390", 390, 844, bindery + "/cut?saw=1", "", false},
 }
 

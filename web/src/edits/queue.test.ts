@@ -51,6 +51,20 @@ test("a line that drops loses nothing: it stays in the browser, and goes from th
   expect(localStorage.getItem("homalos-waiting-a")).toBeNull();
 });
 
+test("two tabs keep theirs beside each other", async () => {
+  post.mockRejectedValue(new TypeError("network"));
+  const one = new Queue("a");
+  await one.add({ edits: [rename("1")], revision: 1, after: [] });
+  const two = new Queue("a"); // takes over what the first one has, as it may be gone
+  await two.add({ edits: [rename("2")], revision: 1, after: [] });
+  one.close();
+  post.mockReset().mockResolvedValue(made(2));
+  two.soon();
+  await vi.waitFor(() => expect(waits(two)).toEqual([]));
+  expect(sent().sort()).toEqual(["1", "2"]);
+  expect(localStorage.getItem("homalos-waiting-a")).toBeNull();
+});
+
 test("the server is being started: it is asked again", async () => {
   post.mockResolvedValueOnce(refused(503)).mockResolvedValueOnce(made(2));
   const q = new Queue("a");

@@ -60,6 +60,9 @@ export class Queue {
     return `homalos-waiting-${this.job}`;
   }
 
+  /** edits that are done with here; another tab may have them in the storage still */
+  private gone = new Set<string | undefined>();
+
   private stored(): Item[] {
     try {
       const list = JSON.parse(kept.read(this.key) ?? "[]");
@@ -70,8 +73,11 @@ export class Queue {
     }
   }
 
+  /** Keeps what waits, beside what another tab keeps of this job. */
   private store() {
-    const plain = this.items.map(({ edits, revision, after, was }) => ({ edits, revision, after, was }));
+    const own = new Set(this.items.map((w) => w.edits[0]?.id));
+    const theirs = this.stored().filter((w) => !own.has(w.edits[0]?.id) && !this.gone.has(w.edits[0]?.id));
+    const plain = [...theirs, ...this.items].map(({ edits, revision, after, was }) => ({ edits, revision, after, was }));
     return kept.write(this.key, plain.length > 0 ? JSON.stringify(plain) : undefined);
   }
 
@@ -94,6 +100,7 @@ export class Queue {
       this.items.push({ ...w, done, failed });
       if (!this.store() && this.away) {
         this.items.pop();
+        this.gone.add(w.edits[0]?.id);
         this.show();
         failed(new Problem("The line is down and this browser keeps nothing more: write it down, and try again later.", 0));
         return;
@@ -111,6 +118,7 @@ export class Queue {
     const newest = this.items.at(-1);
     if (!newest || newest.sent) return false;
     this.items.pop();
+    this.gone.add(newest.edits[0]?.id);
     newest.done?.({ kept: true });
     this.store();
     this.show();
@@ -166,6 +174,7 @@ export class Queue {
 
   private settle(item: Item) {
     this.items = this.items.filter((one) => one !== item);
+    this.gone.add(item.edits[0]?.id);
     this.sending = false;
     this.away = false;
     this.tries = 0;
