@@ -194,6 +194,14 @@ func TestFaultsStandWhereTheEditBroughtThem(t *testing.T) {
 	}
 }
 
+func TestAFaultyWallIsNotSaidToBeMissing(t *testing.T) {
+	d := demoDoc(t, "bindery")
+	d.Walls[0].Lumber = "6x6"
+	for _, f := range Check(d) {
+		assert.NotContains(t, f.Text, "is no wall", f.Path)
+	}
+}
+
 func TestWorkOnOneRequestIsBounded(t *testing.T) {
 	d := demoDoc(t, "bindery")
 	var fixes, turns []job.Act

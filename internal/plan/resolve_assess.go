@@ -150,6 +150,8 @@ func (r *resolver) floorChecks(all []job.FloorCheck) {
 		to, ok2 := r.must(path+".to", x.To)
 		wall := r.wallOf[x.Wall]
 		switch {
+		case wall == nil && wallIn(&r.doc, x.Wall) != nil:
+			// the wall has faults of its own
 		case wall == nil:
 			r.faults.Add(path+".wall", "%q is no wall of this job", x.Wall)
 		case ok1 && ok2 && (from < 0 || to <= from || to > wall.Length):

@@ -195,10 +195,8 @@ func (r *resolver) place(path string, p job.Place) (survey.Point, *framing.Wall)
 	station, ok := r.must(path+".station", p.Station)
 	wall := r.wallOf[p.Wall]
 	if wall == nil {
-		for _, w := range r.doc.Walls {
-			if w.ID == p.Wall {
-				return survey.Point{}, nil // the wall has faults of its own
-			}
+		if wallIn(&r.doc, p.Wall) != nil {
+			return survey.Point{}, nil // the wall has faults of its own
 		}
 		r.faults.Add(path+".wall", "%q is no wall of this job", p.Wall)
 		return survey.Point{}, nil
