@@ -104,6 +104,9 @@ func (m *Making) make(i int, asked job.Edit) {
 	}
 	made := []job.Edit{e}
 	switch a := e.Act.(type) {
+	case *job.Start:
+		m.faults.Add(path+".do", "a job begins once: this one is there already")
+		return
 	case *job.ApplyFix:
 		if m.fixes++; m.fixes > mostFixes {
 			m.faults.Add(path, "more than %d fixes at once: send the rest after them", mostFixes)

@@ -194,6 +194,14 @@ func TestFaultsStandWhereTheEditBroughtThem(t *testing.T) {
 	}
 }
 
+func TestWhatOnlyTheLogKnowsIsNotMadeWithoutIt(t *testing.T) {
+	d := demoDoc(t, "bindery")
+	for _, a := range []job.Act{&job.Start{Document: d}, &job.Undo{Edit: "x"}, &job.Redo{Edit: "x"}} {
+		_, err := (&Making{Now: d}).Make(edits(a))
+		assert.ErrorContains(t, err, "edits[0].do: ")
+	}
+}
+
 func TestAFaultyWallIsNotSaidToBeMissing(t *testing.T) {
 	d := demoDoc(t, "bindery")
 	d.Walls[0].Lumber = "6x6"

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"net/http"
 	"reflect"
+	"slices"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -147,7 +148,11 @@ func (s *Server) made(now store.Job, log store.Log, request job.Request) (store.
 	done, err := making.Make(edits)
 	var faults job.Faults
 	switch {
-	case errors.As(err, &faults) && len(theirs) > 0:
+	case errors.As(err, &faults) && making.Base != nil:
+		// what made no sense before either is a slip of one's own
+		if _, own := (&plan.Making{Now: *making.Base, Plan: s.plans.of}).Make(edits); own != nil {
+			return entry, done, own
+		}
 		return entry, done, s.stale(now, making, edits, theirs, err)
 	case err != nil:
 		return entry, done, err
@@ -169,7 +174,8 @@ func meeting(touched []string, steps []store.Step) (out []store.Step) {
 }
 
 // sinceThen finds what was changed since the revision that a request was made
-// to, but for what its own client had on screen, and the job as it was then.
+// to, but for what its own client had on screen, and the job as it was on that
+// screen.
 func (s *Server) sinceThen(making *plan.Making, now store.Job, log store.Log, request job.Request) (theirs []store.Step, err error) {
 	if int64(request.Revision) == now.Revision {
 		return nil, nil
@@ -182,14 +188,16 @@ func (s *Server) sinceThen(making *plan.Making, now store.Job, log store.Log, re
 	for _, id := range request.After {
 		own[id] = true
 	}
+	var mine []store.Step
 	for _, step := range steps {
-		mine := false
-		for _, l := range step.Lines {
-			mine = mine || own[l.Edit.ID]
-		}
-		if !mine {
+		if slices.ContainsFunc(step.Lines, func(l store.Line) bool { return own[l.Edit.ID] }) {
+			mine = append(mine, step)
+		} else {
 			theirs = append(theirs, step)
 		}
+	}
+	if theirs == nil {
+		return nil, nil // the screen showed the job as it stands
 	}
 	base, err := log.At(int64(request.Revision))
 	if err != nil {
@@ -197,6 +205,12 @@ func (s *Server) sinceThen(making *plan.Making, now store.Job, log store.Log, re
 			return nil, job.Faults{{Path: "revision", Text: "nothing is kept of this revision: read the job again"}}
 		}
 		return nil, err
+	}
+	for _, step := range mine {
+		for _, l := range step.Lines {
+			var beside job.Faults // what rests on the others' edits is not there yet
+			l.Edit.On(&base, "", &beside)
+		}
 	}
 	making.Base = &base
 	return theirs, nil

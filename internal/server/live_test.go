@@ -146,6 +146,8 @@ func TestTwoOnOneJobKeepWhatEachOtherDoes(t *testing.T) {
 	assert.Equal(t, 409, a.edit(5, door("62 in")).status, "it was not on screen: never lost in silence")
 	seen := a.call("POST", jobPath+"/edits", "", said{"revision": 5, "after": []any{first["id"]}, "edits": []said{door("62 in")}})
 	assert.Equal(t, 200, seen.status, "it was")
+	slip := a.edit(1, do("add-reading", said{"reading": reading("slip", "64", "96 furlongs")}))
+	assert.Equal(t, 422, slip.status, "a slip of one's own is no conflict")
 	// a job that makes no sense with both
 	require.Equal(t, 200, a.edit(7, do("put-lumber", said{"lumber": said{"id": "2x6", "thickness": "1 1/2 in", "depth": "5 1/2 in"}})).status)
 	require.Equal(t, 200, a.edit(8, do("remove-lumber", said{"lumber": "2x6"})).status)
@@ -153,6 +155,34 @@ func TestTwoOnOneJobKeepWhatEachOtherDoes(t *testing.T) {
 	assert.Equal(t, 409, senseless.status, shown(senseless))
 	assert.Contains(t, senseless.locations(), "edits[0].wall.lumber")
 	assert.Equal(t, 9, a.revision())
+}
+
+// On a slow line one moves a wall and reads along it where it now is, while
+// somebody else changes the rules: the reading lies on the wall as moved.
+func TestAReadingAfterOnesOwnMoveLiesWhereTheWallIsNow(t *testing.T) {
+	t.Parallel()
+	a := start(t).withBindery()
+	c := a.document()["walls"].([]any)[2].(map[string]any)
+	c["line"].(map[string]any)["at"] = "140 in"
+	move := do("put-wall", said{"wall": c})
+	along := func(id string) said {
+		r := reading(id, "30", "95 7/8")
+		r["place"].(map[string]any)["wall"] = "C"
+		return do("add-reading", said{"reading": r})
+	}
+	require.Equal(t, 200, a.edit(1, move).status)
+	require.Equal(t, 200, a.edit(1, do("put-rules", said{"rules": said{"fit": "1/8 in"}})).status)
+	seen := a.call("POST", jobPath+"/edits", "", said{"revision": 1, "after": []any{move["id"]}, "edits": []said{along("seen")}})
+	require.Equal(t, 200, seen.status, shown(seen))
+	require.Equal(t, 200, a.edit(1, along("not seen")).status)
+	place := map[string]any{}
+	for _, r := range a.document()["survey"].(map[string]any)["readings"].([]any) {
+		if p, ok := r.(map[string]any)["place"].(map[string]any); ok {
+			place[r.(map[string]any)["id"].(string)] = p["wall"]
+		}
+	}
+	assert.Equal(t, "C", place["seen"])
+	assert.Nil(t, place["not seen"], "it was taken where the wall was")
 }
 
 func TestUndoIsNeverOverSomebodyElsesChange(t *testing.T) {

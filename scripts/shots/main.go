@@ -44,8 +44,8 @@ var views = []shot{
 	{"mark-390", 390, 844, bindery + "/mark?wall=A", "", false},
 	{"cut-1280", 1280, 800, bindery + "/cut", "", false},
 	{"cut-390", 390, 844, bindery + "/cut", "", false},
-	{"done-1280", 1280, 800, bindery + "/cut", "A-S1|A-S2|A-T1|Undo|Rules, lumber and export|What was done", false},
 	{"saw-390", 390, 844, bindery + "/cut?saw=1", "", false},
+	{"done-1280", 1280, 800, bindery + "/cut", "A-S1|A-S2|A-T1|Undo|Rules, lumber and export|What was done", false},
 }
 
 func main() {
