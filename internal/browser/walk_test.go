@@ -13,7 +13,6 @@ import (
 
 	"github.com/chromedp/chromedp"
 	"github.com/gin-gonic/gin"
-	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/browser"
@@ -254,110 +253,6 @@ func TestANewJobFromNothing(t *testing.T) {
 	v.presses("Back one")
 	v.sees("1 of")
 	v.until(`document.documentElement.scrollWidth <= 390`)
-}
-
-// The line drops while a reading is typed: it is kept, also over a reload of
-// the page, and is there once when the line is back.
-func TestALineThatDropsLosesNothing(t *testing.T) {
-	t.Parallel()
-	v := visit(t, 1280, 800, true)
-	v.goes("/jobs/" + id + "/read?wall=C")
-	v.sees("Next: gap at")
-	v.drops()
-	v.types("Gap", "96 3/16\n")
-	v.sees("The server doesn't answer", "1 change is kept in this browser")
-	v.until(`[...document.querySelectorAll('table.readings b')].some(b => b.innerText === '96 3/16')`)
-	// the next place is asked for, though no plan has followed
-	v.types("Along wall C", "61")
-	v.types("Gap", "96 1/4\n")
-	v.sees("2 changes are kept in this browser")
-	v.down.Store(false)
-	v.goes("/jobs/" + id + "/read?wall=C") // a new page: they are sent from there
-	read := func(text string) string {
-		return fmt.Sprintf(`[...document.querySelectorAll('table.readings b')].filter(b => b.innerText === %q).length === 1`, text)
-	}
-	v.sees("revision 3")
-	v.until(read("96 3/16"))
-	v.until(read("96 1/4"))
-	v.until(`!document.body.innerText.includes("doesn't answer")`)
-	assert.Equal(t, 2, v.kept("gap", "96 3/16 in")+v.kept("gap", "96 1/4 in"), "each once")
-	// down and up again on the same page
-	v.drops()
-	v.types("Along wall C", "30")
-	v.types("Gap", "95 7/8\n")
-	v.sees("1 change is kept in this browser")
-	v.down.Store(false)
-	v.presses("Try now")
-	v.sees("revision 4")
-	v.until(`!document.body.innerText.includes("doesn't answer")`)
-	assert.Equal(t, 1, v.kept("gap", "95 7/8 in"))
-}
-
-// kept counts the readings that the application holds.
-func (v *visitor) kept(kind, value string) (n int) {
-	v.t.Helper()
-	for _, r := range v.document().Survey.Readings {
-		if r.Kind == kind && r.Value == value {
-			n++
-		}
-	}
-	return n
-}
-
-// Two on one job, each in a browser of their own: one ticks at the saw, the
-// other reads; both see both, named, and each takes back only their own.
-func TestTwoBrowsersOnOneJob(t *testing.T) {
-	t.Parallel()
-	saw := visit(t, 390, 844, true)
-	saw.goes("/jobs/" + id + "/cut")
-	saw.sees("of 85 cut")
-	tape := saw.another(1280, 800)
-	tape.goes("/jobs/" + id + "/read?wall=A")
-	tape.sees("Next: gap at 64")
-	saw.presses("A-S2")
-	saw.until(ticked("A-S2"))
-	tape.sees("A-S2 cut at the saw", "revision 2")
-	tape.types("Gap", "96 1/32\n")
-	tape.sees("Enough: no piece of this wall waits")
-	saw.sees("gap on wall A at 64: 96 1/32", "revision 3")
-	saw.until(`[...document.querySelectorAll('button.label')].some(b => b.innerText === 'A-S5' && !b.disabled)`)
-	tape.goes("/jobs/" + id + "/cut")
-	tape.until(ticked("A-S2"))
-	tape.presses("Undo")
-	tape.sees("Taken back: gap on wall A at 64: 96 1/32")
-	tape.until(`document.querySelector('[aria-label=Undo]').disabled`)
-	tape.until(ticked("A-S2"))
-	saw.sees("taken back: gap on wall A at 64", "revision 4")
-	saw.until(ticked("A-S2"))
-	// after a reload each still has their own to take back, or make again
-	require.NoError(t, chromedp.Do(saw.ctx, chromedp.Reload()))
-	saw.until(ticked("A-S2"))
-	saw.presses("Undo")
-	saw.until("!" + ticked("A-S2"))
-	saw.sees("Taken back: A-S2 cut at the saw")
-	tape.until("!" + ticked("A-S2"))
-	require.NoError(t, chromedp.Do(tape.ctx, chromedp.Reload()))
-	tape.presses("Redo")
-	tape.sees("Made again: gap on wall A at 64: 96 1/32")
-	tape.presses("Rules, lumber and export", "What was done")
-	tape.sees("A-S2 cut at the saw", "another device", "everybody's")
-	tape.presses("Make again: A-S2 cut at the saw")
-	tape.until(ticked("A-S2"))
-	tape.presses("on this device")
-	tape.until(`![...document.querySelectorAll('.done b')].some(b => b.innerText === 'A-S2 cut at the saw')`)
-}
-
-// A stage that fails leaves the others standing; titles and focus go along.
-func TestPagesHaveTitlesAndTakeTheFocus(t *testing.T) {
-	t.Parallel()
-	v := visit(t, 1280, 800, true)
-	v.goes("/")
-	v.until(`document.title === 'Jobs · Homalos'`)
-	v.goes("/jobs/" + id + "/mark")
-	v.until(`document.title === 'Mark · Bindery in the tram-depot canteen · Homalos'`)
-	v.presses("Cut")
-	v.until(`document.title.startsWith('Cut · ')`)
-	v.until(`document.activeElement.tagName === 'MAIN'`)
 }
 
 func TestAFaultyFileIsRefusedWithItsFaults(t *testing.T) {

@@ -1,23 +1,23 @@
 package job
 
-// A fix that the plan offers for a wall: it stands for the edits it is worked
-// out to.
+// ApplyFix is a fix that the plan offers for a wall: it stands for the edits it
+// is worked out to.
 type ApplyFix struct {
 	Wall string `json:"wall" doc:"Id of the wall."`
 	Fix  string `json:"fix" minLength:"1" maxLength:"200" doc:"Its id, as the plan gives it."`
 }
 
-// A change in the log, taken back by what was kept for that.
+// Undo takes a change in the log back, by what was kept for that.
 type Undo struct {
 	Edit string `json:"edit" doc:"Id of one of the edits that were made together."`
 }
 
-// A change that was taken back, made once more.
+// Redo makes a change once more that was taken back.
 type Redo struct {
 	Edit string `json:"edit" doc:"Id of one of the edits that were made together."`
 }
 
-// The beginning of a job: its log starts with it.
+// Start is the beginning of a job: its log starts with it.
 type Start struct {
 	Document Document `json:"document"`
 }

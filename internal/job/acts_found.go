@@ -43,14 +43,14 @@ func foundOf[T something]() foundIn[T] {
 	return lists.(foundIn[T])
 }
 
-// Something that was found, given anew or added.
+// PutFound gives something that was found anew, or adds it.
 type PutFound[T something] struct {
 	Part  FoundPart `json:"part"`
 	Entry T         `json:"entry"`
 	At    *int      `json:"at,omitempty" doc:"Where in the list a new one stands. Default last."`
 }
 
-// Something that was found, taken out.
+// RemoveFound takes something that was found out.
 type RemoveFound[T something] struct {
 	Part FoundPart `json:"part"`
 	Key  string    `json:"key" doc:"Its id."`

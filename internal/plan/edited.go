@@ -4,10 +4,7 @@ import (
 	"fmt"
 	"strings"
 
-	"homalos/internal/framing"
 	"homalos/internal/job"
-	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // Making makes edits in a job. What a job comes to depends on more than its
@@ -220,78 +217,6 @@ func (m *Making) ticked(e job.Edit, c job.Cut, path string) job.Edit {
 	return job.Edit{ID: e.ID, Act: &job.CutPiece{Cut: c}}
 }
 
-// rebased is a reading or a tape that was taken while somebody else went on:
-// one that corrects what has been corrected since stands beside that
-// correction, and one along a wall that has moved since stays where it was
-// taken.
-func (m *Making) rebased(e job.Edit) job.Edit {
-	if m.Base == nil || m.Now.Survey == nil {
-		return e
-	}
-	switch a := e.Act.(type) {
-	case *job.AddTie:
-		t := a.Tie
-		for _, other := range m.Now.Survey.Ties {
-			if t.Replaces != "" && other.Replaces == t.Replaces && other.ID != t.ID && !t.Void {
-				t.Replaces = ""
-			}
-		}
-		return job.Edit{ID: e.ID, Act: &job.AddTie{Tie: t}}
-	case *job.AddReading:
-		r := a.Reading
-		for _, other := range m.Now.Survey.Readings {
-			if r.Replaces != "" && other.Replaces == r.Replaces && other.ID != r.ID && !r.Void {
-				r.Replaces = ""
-			}
-		}
-		return job.Edit{ID: e.ID, Act: &job.AddReading{Reading: m.whereRead(r)}}
-	}
-	return e
-}
-
-// whereRead gives a reading by its place on the plan, if the wall it was taken
-// along doesn't lie there any more.
-func (m *Making) whereRead(r job.Reading) job.Reading {
-	if r.Place == nil || r.Place.Wall == "" {
-		return r
-	}
-	if m.was == nil {
-		was, faults := resolve(*m.Base)
-		is, wrong := resolve(bare(m.Now))
-		if faults != nil || wrong != nil {
-			return r
-		}
-		m.was, m.is = was, is
-	}
-	w := byID(m.was.walls)[r.Place.Wall]
-	station, err := measure.Read(r.Place.Station, m.Now.Units)
-	if w == nil || err != nil {
-		return r
-	}
-	at := w.At(station)
-	if still(byID(m.is.walls)[r.Place.Wall], station, at) {
-		return r
-	}
-	return onPlan(r, w, at, m.Now.Units)
-}
-
-// settle adds what follows from walls that moved: readings and floor that was
-// looked at stay where they are.
-func (m *Making) settle() {
-	if m.turns++; m.turns > mostTurns {
-		m.faults.Add("edits", "more than %d turns from readings to walls that move: send the rest after them", mostTurns)
-		return
-	}
-	if m.moved {
-		kept := job.Copy(m.out.Document)
-		KeepPlaces(m.settled, &kept)
-		for _, one := range job.Between(m.out.Document, kept) {
-			m.out.Steps = append(m.out.Steps, EditStep{Edit: one, Inverse: one.On(&m.out.Document, "", &m.faults), Worked: true, from: -1})
-		}
-	}
-	m.settled, m.moved, m.read = job.Copy(m.out.Document), false, false
-}
-
 // located gives faults of a document by the edit that brought them: the one
 // that put the smallest part around it, the last of several.
 func located(faults job.Faults, e Edited) job.Faults {
@@ -311,28 +236,6 @@ func located(faults job.Faults, e Edited) job.Faults {
 			}
 		}
 		out = append(out, best)
-	}
-	return out
-}
-
-// onPlan is a reading at its place on the plan. What was taken over plates is
-// given from floor to ceiling.
-func onPlan(r job.Reading, w *framing.Wall, at survey.Point, u measure.System) job.Reading {
-	place := placed(at, u)
-	r.Place = &place
-	if value, err := measure.Read(r.Value, u); err == nil && (r.Basis == "stacked" || r.Basis == "between") {
-		r.Value, r.Basis = u.Write(value+w.PlateStack()), ""
-	}
-	return r
-}
-
-// bare is a job without heights and assessment: where walls lie follows from
-// neither.
-func bare(d job.Document) job.Document {
-	out := job.Copy(d)
-	out.Assess = nil
-	if out.Survey != nil {
-		out.Survey.Readings = nil
 	}
 	return out
 }

@@ -77,5 +77,6 @@ func kindSchema(r huma.Registry, k job.Kind) *huma.Schema {
 	if k.Part != "" {
 		out.Properties["part"] = &huma.Schema{Type: huma.TypeString, Enum: []any{string(k.Part)}}
 	}
+	out.PrecomputeMessages() // else it holds nothing to what it says
 	return out
 }

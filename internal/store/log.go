@@ -5,7 +5,6 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
-	"log/slog"
 	"strings"
 	"time"
 
@@ -219,100 +218,6 @@ func optional(v any) (*string, error) {
 	return &text, err
 }
 
-func documentIn(raw []byte) (job.Document, error) {
-	var d job.Document
-	err := json.Unmarshal(raw, &d)
-	if err == nil && d.Format != job.Format {
-		err = errors.New("it is no job document")
-	}
-	return d, err
-}
-
-// sound is the job of a row. A document that was damaged is made anew from the
-// log and kept.
-func (s *Store) sound(tx *gorm.DB, row jobRow) (Job, error) {
-	j := Job{ID: row.ID, Revision: row.Revision, Updated: row.UpdatedAt}
-	var err error
-	if row.Sound {
-		if j.Document, err = documentIn(row.Document); err == nil {
-			return j, nil
-		}
-	}
-	if j.Document, err = s.follow(tx, row.ID, row.Revision); err != nil {
-		return j, fmt.Errorf("the kept document of job %s is damaged, and its log can't be followed: %w", row.ID, err)
-	}
-	written, err := encoded(j.Document)
-	if err != nil {
-		return j, err
-	}
-	j.Mended = "The kept document of this job was damaged. It was made anew from the log of its changes: nothing is lost."
-	slog.Warn("a damaged document was made anew from its log", "job", row.ID, "revision", row.Revision)
-	return j, tx.Exec("UPDATE jobs SET document = CAST(@doc AS jsonb), sum = md5(CAST(CAST(@doc AS jsonb) AS text)) WHERE crew_id = @crew AND id = @id",
-		map[string]any{"doc": written, "crew": s.crew, "id": row.ID}).Error
-}
-
-// follow works out the document at a revision: from the last sound snapshot up
-// to it, or from the start of the log, line by line.
-func (s *Store) follow(tx *gorm.DB, id string, revision int64) (job.Document, error) {
-	var kept []struct {
-		Revision int64
-		Document []byte
-		Sound    bool
-	}
-	if err := tx.Raw(`SELECT revision, document, sum = md5(document::text) AS sound FROM snapshots
-		WHERE crew_id = ? AND job_id = ? AND revision <= ? ORDER BY revision DESC`, s.crew, id, revision).Scan(&kept).Error; err != nil {
-		return job.Document{}, err
-	}
-	var damaged []int64
-	var d job.Document
-	from := int64(0)
-	for _, k := range kept {
-		one, err := documentIn(k.Document)
-		if k.Sound && err == nil {
-			d, from = one, k.Revision
-			break
-		}
-		damaged = append(damaged, k.Revision)
-	}
-	steps, err := s.steps(tx, id, from, revision, 0)
-	if err != nil {
-		return d, err
-	}
-	if from == 0 && len(steps) == 0 {
-		return d, ErrNotFound
-	}
-	at := from
-	for _, step := range steps {
-		for _, l := range step.Lines {
-			var faults job.Faults
-			if l.Edit.On(&d, "edit", &faults); faults != nil {
-				return d, fmt.Errorf("revision %d: %w", step.Revision, faults)
-			}
-		}
-		at = step.Revision
-		for _, bad := range damaged {
-			if bad == at {
-				if err := s.mendSnapshot(tx, id, at, d); err != nil {
-					return d, err
-				}
-			}
-		}
-	}
-	if at != revision {
-		return d, fmt.Errorf("the log ends at revision %d, not %d", at, revision)
-	}
-	return d, nil
-}
-
-func (s *Store) mendSnapshot(tx *gorm.DB, id string, revision int64, d job.Document) error {
-	slog.Warn("a damaged snapshot was made anew from the log", "job", id, "revision", revision)
-	written, err := encoded(d)
-	if err != nil {
-		return err
-	}
-	return s.snapshot(tx, id, revision, written)
-}
-
 // steps reads the log after one revision up to another, the last of them if
 // most is given.
 func (s *Store) steps(tx *gorm.DB, id string, after, upTo int64, most int) ([]Step, error) {
@@ -351,33 +256,6 @@ func (s *Store) Steps(ctx context.Context, id string, after int64, most int) ([]
 		return nil, err
 	}
 	return s.steps(tx, id, after, row.Revision, most)
-}
-
-// At is a job as it stood at a revision, or ErrNotFound.
-func (s *Store) At(ctx context.Context, id string, revision int64) (job.Document, error) {
-	tx := s.db.WithContext(ctx)
-	if _, err := s.head(tx, id, false); err != nil {
-		return job.Document{}, err
-	}
-	return s.follow(tx, id, revision)
-}
-
-// Replay works the document out from the log alone, whatever snapshots hold.
-func (s *Store) Replay(ctx context.Context, id string) (job.Document, error) {
-	var d job.Document
-	steps, err := s.steps(s.db.WithContext(ctx), id, 0, forever, 0)
-	if err == nil && len(steps) == 0 {
-		err = ErrNotFound
-	}
-	for _, step := range steps {
-		for _, l := range step.Lines {
-			var faults job.Faults
-			if l.Edit.On(&d, "edit", &faults); faults != nil {
-				return d, fmt.Errorf("revision %d: %w", step.Revision, faults)
-			}
-		}
-	}
-	return d, err
 }
 
 // Log is a job's log within a transaction that changes it.

@@ -1,0 +1,49 @@
+// @vitest-environment happy-dom
+import { fireEvent, screen } from "@testing-library/react";
+import { useRef, useState } from "react";
+import { expect, test } from "vitest";
+import { show } from "../testing/show";
+import { useSticky } from "./useSticky";
+
+function Entry() {
+  const [asked, setAsked] = useState("1 to 2");
+  const box = useRef<HTMLDivElement>(null);
+  const { at, goOn } = useSticky(asked, asked, box);
+  return (
+    <>
+      <output>{at}</output>
+      <div ref={box}>
+        <input aria-label="tape says" />
+        <button
+          type="button"
+          onClick={() => {
+            goOn();
+            setAsked("3 to 4");
+          }}
+        >
+          keep
+        </button>
+      </div>
+      <button type="button" onClick={() => setAsked(`${asked}, by others`)}>
+        others
+      </button>
+    </>
+  );
+}
+const at = () => screen.getByRole("status").textContent;
+
+test("what is asked for follows the others, but never under the hand; one's own going on does", () => {
+  show(<Entry />);
+  fireEvent.click(screen.getByText("others")); // nobody is at the field
+  expect(at()).toBe("1 to 2, by others");
+  screen.getByLabelText("tape says").focus();
+  fireEvent.click(screen.getByText("others"));
+  expect(at()).toBe("1 to 2, by others");
+  fireEvent.click(screen.getByText("keep"));
+  expect(at()).toBe("3 to 4");
+  fireEvent.click(screen.getByText("others"));
+  expect(at()).toBe("3 to 4");
+  (document.activeElement as HTMLElement).blur();
+  fireEvent.click(screen.getByText("others"));
+  expect(at()).toBe("3 to 4, by others, by others");
+});
