@@ -98,6 +98,23 @@ func TestTakingOutPutsBackAtItsPlace(t *testing.T) {
 	}
 }
 
+// A later edit never changes what an earlier one says: the log keeps both.
+func TestAnEditStaysAsItWasSaid(t *testing.T) {
+	door := func(centre string) job.Opening { return job.Opening{ID: "D1", Kind: "door", Centre: centre} }
+	w := job.Wall{ID: "A", Lumber: "2x4", Openings: []job.Opening{door("60 in"), {ID: "D2", Kind: "door", Centre: "90 in"}}}
+	edits := []job.Edit{
+		{Act: &job.PutWall{Wall: w}}, {Act: &job.PutOpening{Wall: "A", Opening: door("64 in")}}, {Act: &job.RemoveOpening{Wall: "A", Opening: "D1"}},
+		{Act: &job.PutCorners{Corners: []job.Corner{{ID: "1"}, {ID: "2"}}}}, {Act: &job.PutCorners{Corners: []job.Corner{{ID: "3"}}}},
+	}
+	said, err := json.Marshal(edits)
+	require.NoError(t, err)
+	_, _, err = job.ApplyAll(bare(), edits)
+	require.NoError(t, err)
+	after, err := json.Marshal(edits)
+	require.NoError(t, err)
+	assert.Equal(t, string(said), string(after))
+}
+
 func TestReadingsAreOnlyAdded(t *testing.T) {
 	d := demo(t, "bindery.json")
 	r := d.Survey.Readings[3]
