@@ -3,7 +3,6 @@ package server_test
 import (
 	"context"
 	"fmt"
-	"net/http/httptest"
 	"os"
 	"slices"
 	"strings"
@@ -11,13 +10,11 @@ import (
 	"testing"
 	"time"
 
-	"github.com/gin-gonic/gin"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
-	"homalos/internal/server"
 	"homalos/internal/server/servertest"
 	"homalos/internal/store"
 	"homalos/internal/store/storetest"
@@ -44,19 +41,10 @@ func inOrder(d job.Document) string {
 // reverse gives the first document.
 func TestTwentyDevicesAtOneJob(t *testing.T) {
 	t.Parallel()
-	gin.SetMode(gin.ReleaseMode)
 	url := storetest.URL(t)
-	var at []string
-	var crew *store.Store
-	for range 2 {
-		db, err := store.Open(url)
-		require.NoError(t, err)
-		t.Cleanup(func() { _ = db.Close() })
-		require.NoError(t, db.Migrate(context.Background()))
-		web := httptest.NewServer(server.New(db))
-		t.Cleanup(web.Close)
-		at, crew = append(at, web.URL), db.ForCrew(store.BuiltInCrew)
-	}
+	one, _ := copyAt(t, url)
+	two, crew := copyAt(t, url)
+	at := []string{one.base, two.base}
 	raw, err := os.ReadFile("../../demo/bindery.json")
 	require.NoError(t, err)
 	d, faults := job.Read(raw)

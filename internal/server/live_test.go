@@ -81,22 +81,29 @@ func next(t *testing.T, events <-chan event, kind string) event {
 	}
 }
 
+// copyAt is one more copy of the application on a database.
+func copyAt(t *testing.T, url string) (*application, *store.Store) {
+	t.Helper()
+	gin.SetMode(gin.ReleaseMode)
+	db, err := store.Open(url)
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = db.Close() })
+	require.NoError(t, db.Migrate(context.Background()))
+	web := httptest.NewServer(server.New(db))
+	t.Cleanup(func() {
+		web.CloseClientConnections() // a stream never ends of itself
+		web.Close()
+	})
+	return &application{t, web.URL}, db.ForCrew(store.BuiltInCrew)
+}
+
 // What is done through one copy of the application is named in the streams of
 // another; a stream that broke off goes on where it was.
 func TestWhatIsDoneElsewhereIsNamedAsItHappens(t *testing.T) {
 	t.Parallel()
-	gin.SetMode(gin.ReleaseMode)
 	url := storetest.URL(t)
-	copyOf := func() *application {
-		db, err := store.Open(url)
-		require.NoError(t, err)
-		t.Cleanup(func() { _ = db.Close() })
-		require.NoError(t, db.Migrate(context.Background()))
-		web := httptest.NewServer(server.New(db))
-		t.Cleanup(func() { web.CloseClientConnections(); web.Close() })
-		return &application{t, web.URL}
-	}
-	here, there := copyOf(), copyOf()
+	here, _ := copyAt(t, url)
+	there, _ := copyAt(t, url)
 	here.withBindery()
 	ctx, cancel := context.WithCancel(context.Background())
 	defer cancel()
@@ -229,21 +236,14 @@ func documentOf(t *testing.T, a *application) job.Document {
 // so and leaves the others alone.
 func TestAJobThatCannotBePlannedSpoilsNothing(t *testing.T) {
 	t.Parallel()
-	gin.SetMode(gin.ReleaseMode)
-	url := storetest.URL(t)
-	db, err := store.Open(url)
-	require.NoError(t, err)
-	t.Cleanup(func() { _ = db.Close() })
-	require.NoError(t, db.Migrate(context.Background()))
-	web := httptest.NewServer(server.New(db))
-	t.Cleanup(web.Close)
-	a := (&application{t, web.URL}).withBindery()
+	a, crew := copyAt(t, storetest.URL(t))
+	a.withBindery()
 	raw, err := os.ReadFile("../../demo/wardrobe.json")
 	require.NoError(t, err)
 	d, faults := job.Read(raw)
 	require.Empty(t, faults)
 	d.Walls[0].Lumber = "gone"
-	_, err = db.ForCrew(store.BuiltInCrew).Create(context.Background(), jobPath[len("/api/jobs/"):len(jobPath)-1]+"b", d, store.Author{}, nil)
+	_, err = crew.Create(context.Background(), jobPath[len("/api/jobs/"):len(jobPath)-1]+"b", d, store.Author{}, nil)
 	require.NoError(t, err)
 	var faulty, sound map[string]any
 	require.Eventually(t, func() bool {
@@ -265,18 +265,12 @@ func TestAJobThatCannotBePlannedSpoilsNothing(t *testing.T) {
 // sent again.
 func TestADatabaseThatIsAwayIsSaidSo(t *testing.T) {
 	t.Parallel()
-	gin.SetMode(gin.ReleaseMode)
 	url := storetest.URL(t)
-	db, err := store.Open(url)
-	require.NoError(t, err)
-	t.Cleanup(func() { _ = db.Close() })
-	require.NoError(t, db.Migrate(context.Background()))
-	web := httptest.NewServer(server.New(db))
-	t.Cleanup(web.Close)
-	a := (&application{t, web.URL}).withBindery()
+	a, _ := copyAt(t, url)
+	a.withBindery()
 	raw := storetest.SQL(t, strings.Replace(url, url[strings.LastIndex(url, "/")+1:strings.Index(url, "?")], "postgres", 1))
 	name := url[strings.LastIndex(url, "/")+1 : strings.Index(url, "?")]
-	_, err = raw.Exec("ALTER DATABASE " + name + " ALLOW_CONNECTIONS false")
+	_, err := raw.Exec("ALTER DATABASE " + name + " ALLOW_CONNECTIONS false")
 	require.NoError(t, err)
 	_, err = raw.Exec("SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = $1", name)
 	require.NoError(t, err)
