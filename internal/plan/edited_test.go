@@ -108,6 +108,26 @@ func TestTwoCorrectionsOfOneReadingBothCount(t *testing.T) {
 	assert.ErrorContains(t, err, "edits[0].reading.replaces", "who has seen the first one corrects that")
 }
 
+func TestACorrectionOnAnOldPageFindsTheReadingThatStayed(t *testing.T) {
+	first := made(t, demoDoc(t, "bindery"), gap("first", "C", "60 in", "96 in")).Document
+	base := made(t, first, movedC(first, "140 in")).Document
+	now := made(t, base, movedC(base, "130 in")).Document
+	correct := gap("again", "C", "60 in", "95 7/8 in")
+	correct.Reading.Replaces = "first"
+	for name, a := range map[string]*job.AddReading{
+		"corrected":  correct,
+		"taken back": {Reading: job.Reading{ID: "void", Kind: "gap", Replaces: "first", Void: true}},
+	} {
+		done, err := (&Making{Now: now, Base: &first}).Make(edits(a))
+		require.NoError(t, err, name)
+		s, faults := resolve(done.Document)
+		require.Nil(t, faults)
+		for _, r := range s.readings {
+			assert.NotContains(t, r.ID, "first", "%s: the old one counts no more", name)
+		}
+	}
+}
+
 func TestATickGoesByThePlanThatWasOnScreen(t *testing.T) {
 	base := demoDoc(t, "bindery")
 	tick := func(member string) job.Act { return &job.CutPiece{Cut: job.Cut{Member: member, Length: "93 1/8 in"}} }

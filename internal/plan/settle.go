@@ -27,6 +27,11 @@ func (m *Making) rebased(e job.Edit) job.Edit {
 	case *job.AddReading:
 		r := a.Reading
 		for _, other := range m.Now.Survey.Readings {
+			if r.Replaces != "" && other.Replaces == r.Replaces && other.Stays {
+				r.Replaces = other.ID // the same reading, at its place on the plan
+			}
+		}
+		for _, other := range m.Now.Survey.Readings {
 			if r.Replaces != "" && other.Replaces == r.Replaces && other.ID != r.ID && !r.Void {
 				r.Replaces = ""
 			}

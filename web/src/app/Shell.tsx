@@ -1,5 +1,6 @@
-import { ActionIcon, Alert, Menu, Tooltip, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
+import { ActionIcon, Menu, Tooltip, useComputedColorScheme, useMantineColorScheme } from "@mantine/core";
 import { useHotkeys } from "@mantine/hooks";
+import { notifications } from "@mantine/notifications";
 import {
   IconAdjustments,
   IconArrowBackUp,
@@ -10,7 +11,7 @@ import {
   IconMoon,
   IconSun,
 } from "@tabler/icons-react";
-import { Suspense, useState } from "react";
+import { Suspense, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useOutletContext, useParams, useSearchParams } from "react-router";
 import type { PlanBody } from "../api/client";
 import { useJob, usePlan } from "../api/hooks";
@@ -200,6 +201,12 @@ export function JobShell() {
   const shown = useShown(job.data, id);
   const line = useLive(id, job.data?.revision);
   useQueue(id);
+  const { mended } = job.data ?? {};
+  useEffect(() => {
+    // it is said once: it stays until it is read
+    if (mended)
+      notifications.show({ id: "mended", color: "ochre", title: "Damage was mended", message: mended, autoClose: false });
+  }, [mended]);
   const [search, setSearch] = useSearchParams();
   const stage = useLocation().pathname.split("/")[3] ?? "";
   const main = useStageTitle(stage, shown?.document.name);
@@ -224,7 +231,6 @@ export function JobShell() {
       {shown ? <Header job={shown} plan={plan.data} /> : <header />}
       <main ref={main} tabIndex={-1}>
         <LineDown id={id} line={line} />
-        {job.data?.mended && <Alert color="ochre">{job.data.mended}</Alert>}
         {error && !ready ? (
           <Failed
             error={error}

@@ -1,40 +1,63 @@
 import { Button, CloseButton, Modal, Stack } from "@mantine/core";
 import { useHotkeys } from "@mantine/hooks";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Problem } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { Len } from "../../drawing/Len";
 import "../../drawing/drawing.css";
 import { useEdits } from "../../edits/useEdits";
+import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
+import { type Called, onScreen } from "./called";
+
+interface Ticked {
+  member: string;
+  lumber: string;
+  length: string;
+}
 
 /** One piece at a time, legible from two metres. */
 export function Saw({ close }: { close: () => void }) {
   const { job, plan } = useJobContext();
   const edits = useEdits(job);
-  const [last, setLast] = useState<{ member: string; lumber: string; length: string }[]>([]);
+  const [last, setLast] = useState<Ticked[]>([]);
   const [different, setDifferent] = useState<string>();
   const fault: Problem | null = edits.error;
   const ready = plan.saw.filter((c) => c.state === "ready");
   const total = ready.flatMap((c) => c.pieces).length;
   const done = ready.flatMap((c) => c.pieces).filter((p) => p.cut).length;
-  const open = ready.map((c) => ({ ...c, pieces: c.pieces.filter((p) => !p.cut) })).filter((c) => c.pieces.length > 0);
-  const call = open[0];
-  const piece = call?.pieces[0];
-  const after = open.slice(1, 3);
+  const [called, setCalled] = useState<Called>();
+  const { call, piece, changed, ...shown } = onScreen(plan.saw, called);
+  const after = (shown.after ?? []).slice(0, 2);
+  const now = call && piece && `${piece.member} ${call.length}`;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is on screen now has been called
+  useEffect(() => {
+    if (call && piece) setCalled({ member: piece.member, length: call.length, said: call.said });
+  }, [now]);
   const held = plan.saw.filter((c) => c.state !== "ready").flatMap((c) => c.pieces.map((p) => ({ ...p, why: c.held })));
+  /** Ticks a piece; it counts for "back one" at once, as the screen goes on at once. */
+  const tick = (one: Ticked, came?: string) => {
+    setLast((l) => [...l, one]);
+    return edits.make({ do: "cut", cut: came === undefined ? one : { ...one, came } }).catch((e) => {
+      setLast((l) => l.filter((x) => x !== one));
+      throw e;
+    });
+  };
   const cut = (came?: string) => {
     if (!call || !piece || edits.isPending) return;
     const one = { member: piece.member, lumber: call.lumber, length: call.length };
-    edits.make({ do: "cut", cut: came === undefined ? one : { ...one, came } }).then(() => {
-      setLast((l) => [...l, one]);
-      setDifferent(undefined);
-    }, tell);
+    tick(one, came).then(() => setDifferent(undefined), tell);
   };
   const back = () => {
     const one = last.at(-1);
-    if (one) edits.make({ do: "cut", cut: { ...one, undone: true } }).then(() => setLast((l) => l.slice(0, -1)), tell);
+    if (!one) return;
+    setLast((l) => l.filter((x) => x !== one));
+    setCalled({ ...one, said: bare(one.length) });
+    edits.make({ do: "cut", cut: { ...one, undone: true } }).catch((e) => {
+      setLast((l) => [...l, one]);
+      tell(e);
+    });
   };
   useHotkeys([
     ["Enter", () => different === undefined && cut()],
@@ -50,7 +73,42 @@ export function Saw({ close }: { close: () => void }) {
         </span>
         <CloseButton size={48} onClick={close} aria-label="Leave the saw view" />
       </div>
-      {call && piece ? (
+      {changed ? (
+        <div className="saw-done" role="alert">
+          <b className="is-stop">
+            {changed.called.member} was called at <Len text={changed.called.said} />.
+          </b>
+          <span>
+            {!changed.now ? (
+              "It is no longer in the plan. Don't cut it."
+            ) : changed.now.state === "ready" ? (
+              <>
+                Somebody has measured or changed something since: it is <Len text={changed.now.said} /> now.
+              </>
+            ) : (
+              <>It is held now. Don't cut it. {changed.now.held}</>
+            )}
+          </span>
+          {changed.now?.state === "ready" && (
+            <Button
+              h={56}
+              variant="default"
+              loading={edits.isPending}
+              onClick={() => {
+                const { called: was, now: is } = changed;
+                if (!is) return;
+                tick({ member: was.member, lumber: is.lumber, length: is.length }, was.length).catch(tell);
+              }}
+            >
+              It is cut already, at&nbsp;
+              <Len text={changed.called.said} />
+            </Button>
+          )}
+          <Button h={56} onClick={() => setCalled(undefined)}>
+            Go on with the list as it is now
+          </Button>
+        </div>
+      ) : call && piece ? (
         <>
           <div className="saw-length" aria-live="polite">
             <Len text={call.said} />
