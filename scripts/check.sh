@@ -18,7 +18,7 @@ if grep -rnE '"homalos/internal/(store|server|exchange|instrument)' internal/mea
   say "the core imports the shell"
 fi
 scripts/generate.sh .data/generated
-for f in docs/openapi.json docs/job.schema.json docs/plan.schema.json docs/edit.schema.json web/src/api/schema.gen.ts; do
+for f in docs/openapi.json docs/job.schema.json docs/plan.schema.json docs/edit.schema.json web/src/api/schema.gen.ts web/src/api/fields.gen.ts; do
   cmp -s "$f" ".data/generated/$(basename "$f")" || say "$f is stale: run make generate"
 done
 (cd web && npm run --silent lint) || say "the front end's linter"

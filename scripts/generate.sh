@@ -11,3 +11,4 @@ go run ./cmd/homalos schema job >"$docs/job.schema.json"
 go run ./cmd/homalos schema plan >"$docs/plan.schema.json"
 go run ./cmd/homalos schema edit >"$docs/edit.schema.json"
 node web/node_modules/openapi-typescript/bin/cli.js "$docs/openapi.json" -o "$client/schema.gen.ts" >/dev/null
+node scripts/fields.mjs "$docs/openapi.json" >"$client/fields.gen.ts"

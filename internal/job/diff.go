@@ -106,7 +106,7 @@ func respell(v reflect.Value, units measure.System) {
 	case reflect.Struct:
 		for i := range v.NumField() {
 			f := v.Field(i)
-			if v.Type().Field(i).Tag.Get("is") != "length" {
+			if v.Type().Field(i).Tag.Get("format") != "length" {
 				respell(f, units)
 				continue
 			}

@@ -383,6 +383,7 @@ export interface components {
             to?: string;
         };
         AlsoAt: {
+            /** Format: length */
             at: string;
             face: string;
         };
@@ -416,12 +417,16 @@ export interface components {
             was?: string;
         };
         Check: {
+            /** Format: length */
             known: string;
+            /** Format: length */
             read: string;
             taken?: string;
         };
         Clearance: {
+            /** Format: length */
             below?: string;
+            /** Format: length */
             side?: string;
         };
         Closes: {
@@ -451,11 +456,17 @@ export interface components {
             /** @description When, as RFC 3339. */
             at?: string;
             by?: string;
-            /** @description What it came out at, where that is another length. */
+            /**
+             * Format: length
+             * @description What it came out at, where that is another length.
+             */
             came?: string;
             /** @description Made by the client. Default: the edit's. */
             id?: string;
-            /** @description What it was called at. */
+            /**
+             * Format: length
+             * @description What it was called at.
+             */
             length: string;
             /** @description Default: what the plan cuts the piece from. */
             lumber?: string;
@@ -485,7 +496,10 @@ export interface components {
             format: "homalos-job/1";
             /** @description Actual sizes, from one piece measured per delivery. */
             lumber?: components["schemas"]["Lumber"][];
-            /** @description Finest mark the crew cuts to. Default 1/16 in or 1 mm. */
+            /**
+             * Format: length
+             * @description Finest mark the crew cuts to. Default 1/16 in or 1 mm.
+             */
             mark?: string;
             /** @description What the crew calls the job. */
             name: string;
@@ -578,6 +592,7 @@ export interface components {
             do: "put-mark";
             /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
             id?: string;
+            /** Format: length */
             mark?: string;
         } | {
             /** @enum {string} */
@@ -890,22 +905,34 @@ export interface components {
             type: string;
         };
         ExistingOpening: {
-            /** @description Station of its one side, from the wall's first corner. */
+            /**
+             * Format: length
+             * @description Station of its one side, from the wall's first corner.
+             */
             from: string;
-            /** @description Station of the other. */
+            /**
+             * Format: length
+             * @description Station of the other.
+             */
             to: string;
             /** @description Door to the yard, window, … */
             what?: string;
         };
         ExistingWall: {
-            /** @description Over all. */
+            /**
+             * Format: length
+             * @description Over all.
+             */
             depth?: string;
             /**
              * @description Default stays.
              * @enum {string}
              */
             fate?: "stays" | "opened" | "goes";
-            /** @description Thickness of board and skim, or plaster, on this side. */
+            /**
+             * Format: length
+             * @description Thickness of board and skim, or plaster, on this side.
+             */
             finish?: string;
             /** @description Corner. */
             from: string;
@@ -935,22 +962,32 @@ export interface components {
              * @description Hours before it may be loaded, as its maker says.
              */
             cure?: number;
-            /** @description Of the fixing, under its head: its bite is that less the plates. */
+            /**
+             * Format: length
+             * @description Of the fixing, under its head: its bite is that less the plates.
+             */
             length?: string;
-            /** @description Farthest apart. Default 24 in or 600 mm; pins 48 in or 1200 mm; bolts and resin 16 in or 400 mm. */
+            /**
+             * Format: length
+             * @description Farthest apart. Default 24 in or 600 mm; pins 48 in or 1200 mm; bolts and resin 16 in or 400 mm.
+             */
             step?: string;
         };
         FloorCheck: {
             cause?: string;
             /** @description Both ends on the plan, in place of wall, from and to. */
             ends?: components["schemas"]["Place"][];
-            /** @description Station. */
+            /**
+             * Format: length
+             * @description Station.
+             */
             from?: string;
             id: string;
             /** @description Cut back, spliced and patched flush. */
             mended?: components["schemas"]["Signed"];
             /** @enum {string} */
             state: "sound" | "soft" | "rot" | "damp" | "insects" | "missing-joist";
+            /** Format: length */
             to?: string;
             wall?: string;
         };
@@ -966,7 +1003,10 @@ export interface components {
             /** @description Where it goes. */
             home?: string;
             id: string;
-            /** @description Where along its wall, from the first corner. */
+            /**
+             * Format: length
+             * @description Where along its wall, from the first corner.
+             */
             station?: string;
             wall: string;
             /** @description Switch, socket, thermostat, vent, radiator, … */
@@ -983,7 +1023,10 @@ export interface components {
             plies?: number;
         };
         Hidden: {
-            /** @description Width of the no-drill zone, over all. Default 4 in or 100 mm. */
+            /**
+             * Format: length
+             * @description Width of the no-drill zone, over all. Default 4 in or 100 mm.
+             */
             band?: string;
             /** @description Isolated and proved dead: by whom, when. */
             dead?: components["schemas"]["Signed"];
@@ -993,14 +1036,20 @@ export interface components {
              */
             found?: "detector" | "seen" | "drawing" | "said";
             from: components["schemas"]["Place"];
-            /** @description In a wall: highest height over the floor. */
+            /**
+             * Format: length
+             * @description In a wall: highest height over the floor.
+             */
             high?: string;
             id: string;
             /** @enum {string} */
             in: "floor" | "ceiling" | "wall";
             /** @enum {string} */
             kind: "cable" | "pipe" | "duct" | "gas" | "unknown";
-            /** @description In a wall: lowest height over the floor. */
+            /**
+             * Format: length
+             * @description In a wall: lowest height over the floor.
+             */
             low?: string;
             to: components["schemas"]["Place"];
             /** @description The existing wall it is in; from and to are then stations along it. */
@@ -1030,9 +1079,15 @@ export interface components {
             id: string;
             /** @enum {string} */
             kind: "tape" | "laser-meter" | "line-laser" | "detector" | "bevel" | "drawing";
-            /** @description Standard error of one reading. Default: the survey's. */
+            /**
+             * Format: length
+             * @description Standard error of one reading. Default: the survey's.
+             */
             noise?: string;
-            /** @description What it reads too much, taken off every reading. Default: as its checks say. */
+            /**
+             * Format: length
+             * @description What it reads too much, taken off every reading. Default: as its checks say.
+             */
             offset?: string;
         };
         JobBody: {
@@ -1062,10 +1117,13 @@ export interface components {
             id: string;
             /** @enum {string} */
             of: "floor" | "ceiling";
+            /** Format: length */
             spacing?: string;
+            /** Format: length */
             width?: string;
         };
         Layer: {
+            /** Format: length */
             thick?: string;
             what: string;
         };
@@ -1080,16 +1138,29 @@ export interface components {
              * @enum {string}
              */
             mode?: "on-centre" | "equal";
-            /** @description Added to every mark. Default 0. */
+            /**
+             * Format: length
+             * @description Added to every mark. Default 0.
+             */
             offset?: string;
-            /** @description Default: the job's. */
+            /**
+             * Format: length
+             * @description Default: the job's.
+             */
             spacing?: string;
         };
         Lean: {
-            /** @description Into the room positive. */
+            /**
+             * Format: length
+             * @description Into the room positive.
+             */
             out: string;
-            /** @description Height over which it was read: the level's length. */
+            /**
+             * Format: length
+             * @description Height over which it was read: the level's length.
+             */
             span: string;
+            /** Format: length */
             station: string;
         };
         Line: {
@@ -1097,9 +1168,15 @@ export interface components {
             also?: components["schemas"]["AlsoAt"][];
             /** @description Centred: the other face. */
             and?: string;
-            /** @description Distance, near the face's first end; square: the station along the face. */
+            /**
+             * Format: length
+             * @description Distance, near the face's first end; square: the station along the face.
+             */
             at?: string;
-            /** @description Parallel: the distance measured near the face's other end, where it differs. */
+            /**
+             * Format: length
+             * @description Parallel: the distance measured near the face's other end, where it differs.
+             */
             atEnd?: string;
             /**
              * @description Parts: at which ends a board comes that counts into the length; each is rules.board. Default none.
@@ -1144,7 +1221,10 @@ export interface components {
         };
         LineEnd: {
             face?: string;
-            /** @description Kept off it. */
+            /**
+             * Format: length
+             * @description Kept off it.
+             */
             gap?: string;
             /** @description Runs past that new wall, flush with its far side, in place of butting it. */
             past?: boolean;
@@ -1187,12 +1267,18 @@ export interface components {
             undoes?: number;
         };
         Lumber: {
-            /** @description Actual depth: the wall's framing depth. */
+            /**
+             * Format: length
+             * @description Actual depth: the wall's framing depth.
+             */
             depth: string;
             id: string;
             /** @description Lengths it is sold in. Default 96, 120, 144, 192 in or 2400, 3000, 3600, 4800 mm. */
             stock?: string[];
-            /** @description Actual thickness. */
+            /**
+             * Format: length
+             * @description Actual thickness.
+             */
             thickness: string;
             /** @description Steel track, used as a plate: thickness is its metal's. */
             track?: boolean;
@@ -1201,7 +1287,10 @@ export interface components {
         Obstruction: {
             clear?: components["schemas"]["Clearance"];
             from: components["schemas"]["Place"];
-            /** @description Height of its underside over the floor, in place of underside. */
+            /**
+             * Format: length
+             * @description Height of its underside over the floor, in place of underside.
+             */
             headroom?: string;
             id: string;
             /** @description beam, duct, pipe, drain, soffit, box, post, … */
@@ -1209,9 +1298,15 @@ export interface components {
             /** @description A pipe or post that comes up from the floor. */
             rises?: boolean;
             to: components["schemas"]["Place"];
-            /** @description Elevation of its underside. */
+            /**
+             * Format: length
+             * @description Elevation of its underside.
+             */
             underside?: string;
-            /** @description Across, or outside diameter. */
+            /**
+             * Format: length
+             * @description Across, or outside diameter.
+             */
             width: string;
         };
         Offer: {
@@ -1220,9 +1315,15 @@ export interface components {
             said: string;
         };
         Opening: {
-            /** @description Station of its middle. */
+            /**
+             * Format: length
+             * @description Station of its middle.
+             */
             centre: string;
-            /** @description Floor finish still to come. Default 0. */
+            /**
+             * Format: length
+             * @description Floor finish still to come. Default 0.
+             */
             finishFloor?: string;
             /** @description Default one flat of the wall's lumber; over 8 ft two on edge. */
             header?: components["schemas"]["Header"];
@@ -1238,21 +1339,30 @@ export interface components {
             leaf?: components["schemas"]["Size"];
             /** @description Overrides what follows from the leaf. */
             rough?: components["schemas"]["Size"];
-            /** @description Window: height of the rough sill's top over the finished floor. */
+            /**
+             * Format: length
+             * @description Window: height of the rough sill's top over the finished floor.
+             */
             sill?: string;
         };
         Part: {
+            /** Format: length */
             length: string;
             what?: string;
         };
         Pending: {
-            /** @description Station. */
+            /**
+             * Format: length
+             * @description Station.
+             */
             from: string;
+            /** Format: length */
             to: string;
             /** @description What it waits for. */
             what: string;
         };
         Place: {
+            /** Format: length */
             station?: string;
             wall?: string;
             x?: string;
@@ -2163,7 +2273,10 @@ export interface components {
             text: string;
         };
         Pocket: {
-            /** @description Default 1/8 in or 3 mm. */
+            /**
+             * Format: length
+             * @description Default 1/8 in or 3 mm.
+             */
             allowance?: string;
             heights: string[];
             id: string;
@@ -2212,6 +2325,7 @@ export interface components {
             stopped?: components["schemas"]["Stood"];
             /** @description When it was read, as RFC 3339. */
             taken?: string;
+            /** Format: length */
             value?: string;
             /** @description Takes the reading it replaces back, giving no new value. */
             void?: boolean;
@@ -2243,9 +2357,15 @@ export interface components {
             room: components["schemas"]["PlanRoom"];
         };
         Rules: {
-            /** @description Board and skim still to come on each face of a new wall. Default 1/2 in or 12.5 mm. */
+            /**
+             * Format: length
+             * @description Board and skim still to come on each face of a new wall. Default 1/2 in or 12.5 mm.
+             */
             board?: string;
-            /** @description How much shorter than the space a piece between the plates is cut. Default 1/16 in or 2 mm. */
+            /**
+             * Format: length
+             * @description How much shorter than the space a piece between the plates is cut. Default 1/16 in or 2 mm.
+             */
             fit?: string;
             /** @description What top plates are fixed with. Default screws. */
             fixCeiling?: components["schemas"]["Fixing"];
@@ -2256,18 +2376,30 @@ export interface components {
              * @enum {string}
              */
             floor?: "timber" | "concrete";
-            /** @description A piece whose 95 % spread is wider than this is held back. Default 3/16 in or 5 mm. */
+            /**
+             * Format: length
+             * @description A piece whose 95 % spread is wider than this is held back. Default 3/16 in or 5 mm.
+             */
             hold?: string;
-            /** @description Width of the saw cut. Default 1/8 in or 3 mm. */
+            /**
+             * Format: length
+             * @description Width of the saw cut. Default 1/8 in or 3 mm.
+             */
             kerf?: string;
-            /** @description Least distance between joints of two top plates. Default 24 in or 600 mm. */
+            /**
+             * Format: length
+             * @description Least distance between joints of two top plates. Default 24 in or 600 mm.
+             */
             lap?: string;
             /**
              * @description Each stud stood between fixed plates, or built flat and raised. Default in-place.
              * @enum {string}
              */
             method?: "in-place" | "tilt-up";
-            /** @description Centre to centre of common studs. Default 16 in or 600 mm. */
+            /**
+             * Format: length
+             * @description Centre to centre of common studs. Default 16 in or 600 mm.
+             */
             spacing?: string;
         };
         Signed: {
@@ -2276,7 +2408,9 @@ export interface components {
             by: string;
         };
         Size: {
+            /** Format: length */
             height?: string;
+            /** Format: length */
             width?: string;
         };
         Stale: {
@@ -2331,7 +2465,10 @@ export interface components {
             units: "imperial" | "metric";
         };
         Stood: {
-            /** @description Of carpet, board or texture that comes off; of a block that will hang at the joist that was read. */
+            /**
+             * Format: length
+             * @description Of carpet, board or texture that comes off; of a block that will hang at the joist that was read.
+             */
             thick?: string;
             /** @enum {string} */
             what: "floor" | "ceiling" | "carpet" | "board" | "texture" | "joist" | "block" | "deck";
@@ -2385,7 +2522,10 @@ export interface components {
             hidden?: components["schemas"]["Hidden"][];
             instruments?: components["schemas"]["Instrument"][];
             joists?: components["schemas"]["Joists"][];
-            /** @description Standard error of one reading. Default 1/32 in or 0.8 mm. */
+            /**
+             * Format: length
+             * @description Standard error of one reading. Default 1/32 in or 0.8 mm.
+             */
             noise?: string;
             obstructions?: components["schemas"]["Obstruction"][];
             readings?: components["schemas"]["Reading"][];
@@ -2416,6 +2556,7 @@ export interface components {
             replaces?: string;
             taken?: string;
             to?: string;
+            /** Format: length */
             value?: string;
             void?: boolean;
         };
@@ -2466,15 +2607,19 @@ export interface components {
             tie?: "lap" | "strap";
         };
         Wanted: {
+            /** Format: length */
             height?: string;
             id: string;
             /** @enum {string} */
             kind: "room" | "door" | "equipment" | "face" | "ceiling" | "salvage";
             what: string;
+            /** Format: length */
             width?: string;
         };
         Wave: {
+            /** Format: length */
             off: string;
+            /** Format: length */
             station: string;
         };
         Zone: {

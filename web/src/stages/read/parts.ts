@@ -1,3 +1,4 @@
+import { described } from "../../api/fields.gen";
 import type { Entry, Part } from "../../api/hooks";
 
 export interface Field {
@@ -9,6 +10,9 @@ export interface Field {
   when?: (e: Entry) => boolean;
   must?: boolean;
 }
+/** A field as it is asked for here: what it is, its words and whether it must be given stand in the API's description. */
+type Asked = Pick<Field, "path" | "label"> & Partial<Field>;
+
 export interface PartForm {
   part: Part;
   title: string;
@@ -20,14 +24,14 @@ export interface PartForm {
   said: (e: Entry) => string;
 }
 
-const at = (path: string, label: string): Field[] => [
-  { path: `${path}.x`, label: `${label}, across`, type: "length", must: true },
-  { path: `${path}.y`, label: `${label}, up`, type: "length", must: true },
+const at = (path: string, label: string): Asked[] => [
+  { path: `${path}.x`, label: `${label}, across`, must: true },
+  { path: `${path}.y`, label: `${label}, up`, must: true },
 ];
 const given = (...parts: unknown[]) => parts.filter(Boolean).join(", ");
 
 /** What can be found in a building, and what is asked of each: data, not screens. */
-export const forms: PartForm[] = [
+const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
   {
     part: "walls",
     title: "Walls that are there",
@@ -42,18 +46,17 @@ export const forms: PartForm[] = [
         e.fate && e.fate !== "stays" && `to be ${e.fate === "goes" ? "taken away" : "opened"}`,
       ),
     fields: [
-      { path: "id", label: "Called", type: "text", must: true },
-      { path: "from", label: "From corner", type: "corner", must: true },
-      { path: "to", label: "To corner", type: "corner", must: true },
-      { path: "material", label: "Made of", type: "choice", options: ["timber", "steel", "masonry", "concrete", "unknown"] },
-      { path: "depth", label: "Depth over all", type: "length" },
-      { path: "finish", label: "Finish on this side", type: "length" },
-      { path: "fate", label: "What happens to it", type: "choice", options: ["stays", "opened", "goes"] },
-      { path: "studs", label: "Stud centres along it", type: "lengths" },
+      { path: "id", label: "Called" },
+      { path: "from", label: "From corner", type: "corner" },
+      { path: "to", label: "To corner", type: "corner" },
+      { path: "material", label: "Made of" },
+      { path: "depth", label: "Depth over all" },
+      { path: "finish", label: "Finish on this side" },
+      { path: "fate", label: "What happens to it" },
+      { path: "studs", label: "Stud centres along it" },
       {
         path: "leans",
         label: "Leans",
-        type: "rows",
         columns: [
           { path: "station", label: "Along" },
           { path: "out", label: "Into the room" },
@@ -63,7 +66,6 @@ export const forms: PartForm[] = [
       {
         path: "waves",
         label: "Offsets from a string",
-        type: "rows",
         columns: [
           { path: "station", label: "Along" },
           { path: "off", label: "Off the string" },
@@ -72,7 +74,6 @@ export const forms: PartForm[] = [
       {
         path: "openings",
         label: "Doors and windows in it",
-        type: "rows",
         columns: [
           { path: "what", label: "What", text: true },
           { path: "from", label: "From, along it" },
@@ -96,15 +97,15 @@ export const forms: PartForm[] = [
         e.exposed && "exposed",
       ),
     fields: [
-      { path: "id", label: "Called", type: "text", must: true },
-      { path: "of", label: "Of", type: "choice", options: ["ceiling", "floor"], must: true },
-      { path: "angle", label: "They run at, degrees", type: "number" },
+      { path: "id", label: "Called" },
+      { path: "of", label: "Of" },
+      { path: "angle", label: "They run at, degrees" },
       ...at("first", "One joist's centre"),
-      { path: "spacing", label: "Spacing, to their left", type: "length", when: (e) => !e.at },
-      { path: "count", label: "How many", type: "number", when: (e) => !e.at },
-      { path: "at", label: "Or one by one, off the first", type: "lengths", when: (e) => !e.spacing },
-      { path: "width", label: "Width", type: "length" },
-      { path: "exposed", label: "Exposed: the plate touches joists only", type: "bool" },
+      { path: "spacing", label: "Spacing, to their left", when: (e) => !e.at },
+      { path: "count", label: "How many", when: (e) => !e.at },
+      { path: "at", label: "Or one by one, off the first", when: (e) => !e.spacing },
+      { path: "width", label: "Width" },
+      { path: "exposed", label: "Exposed: the plate touches joists only" },
     ],
   },
   {
@@ -122,7 +123,7 @@ export const forms: PartForm[] = [
         e.rises && "rises from the floor",
       ),
     fields: [
-      { path: "id", label: "Called", type: "text", must: true },
+      { path: "id", label: "Called" },
       {
         path: "kind",
         label: "What it is",
@@ -132,12 +133,12 @@ export const forms: PartForm[] = [
       },
       ...at("from", "One end"),
       ...at("to", "Other end"),
-      { path: "width", label: "Width, or outside diameter", type: "length", must: true },
-      { path: "rises", label: "Comes up from the floor", type: "bool" },
-      { path: "underside", label: "Underside, from the laser", type: "length", when: (e) => !e.headroom },
-      { path: "headroom", label: "Or its height over the floor", type: "length", when: (e) => !e.underside },
-      { path: "clear.side", label: "Room wanted beside it", type: "length" },
-      { path: "clear.below", label: "Room wanted under it", type: "length" },
+      { path: "width", label: "Width, or outside diameter" },
+      { path: "rises", label: "Comes up from the floor" },
+      { path: "underside", label: "Underside, from the laser", when: (e) => !e.headroom },
+      { path: "headroom", label: "Or its height over the floor", when: (e) => !e.underside },
+      { path: "clear.side", label: "Room wanted beside it" },
+      { path: "clear.below", label: "Room wanted under it" },
     ],
   },
   {
@@ -154,18 +155,18 @@ export const forms: PartForm[] = [
         (e.dead as { by?: string })?.by && `proved dead: ${(e.dead as { by: string }).by}`,
       ),
     fields: [
-      { path: "id", label: "Called", type: "text", must: true },
-      { path: "kind", label: "What it is", type: "choice", options: ["cable", "pipe", "duct", "gas", "unknown"], must: true },
-      { path: "in", label: "It lies in the", type: "choice", options: ["floor", "ceiling", "wall"], must: true },
+      { path: "id", label: "Called" },
+      { path: "kind", label: "What it is" },
+      { path: "in", label: "It lies in the" },
       { path: "wall", label: "Which wall", type: "wall", when: (e) => e.in === "wall" },
-      { path: "from.station", label: "From, along the wall", type: "length", when: (e) => e.in === "wall" },
-      { path: "to.station", label: "To, along the wall", type: "length", when: (e) => e.in === "wall" },
-      { path: "low", label: "Lowest, over the floor", type: "length", when: (e) => e.in === "wall" },
-      { path: "high", label: "Highest, over the floor", type: "length", when: (e) => e.in === "wall" },
+      { path: "from.station", label: "From, along the wall", when: (e) => e.in === "wall" },
+      { path: "to.station", label: "To, along the wall", when: (e) => e.in === "wall" },
+      { path: "low", label: "Lowest, over the floor", when: (e) => e.in === "wall" },
+      { path: "high", label: "Highest, over the floor", when: (e) => e.in === "wall" },
       ...[...at("from", "One end"), ...at("to", "Other end")].map((f) => ({ ...f, when: (e: Entry) => e.in !== "wall" })),
-      { path: "band", label: "Width kept clear", type: "length" },
-      { path: "found", label: "Known from", type: "choice", options: ["detector", "seen", "drawing", "said"] },
-      { path: "dead.by", label: "Proved dead by", type: "text" },
+      { path: "band", label: "Width kept clear" },
+      { path: "found", label: "Known from" },
+      { path: "dead.by", label: "Proved dead by" },
     ],
   },
   {
@@ -176,13 +177,12 @@ export const forms: PartForm[] = [
     fresh: { id: "", of: "floor", kind: "recess", outline: [] },
     said: (e) => given(e.of, e.kind, `${(e.outline as unknown[]).length} corners`),
     fields: [
-      { path: "id", label: "Called", type: "text", must: true },
-      { path: "of", label: "In the", type: "choice", options: ["floor", "ceiling"], must: true },
-      { path: "kind", label: "What it is", type: "choice", options: ["recess", "raised", "jog", "soffit", "step"] },
+      { path: "id", label: "Called" },
+      { path: "of", label: "In the" },
+      { path: "kind", label: "What it is" },
       {
         path: "outline",
         label: "Its corners, in order",
-        type: "rows",
         columns: [
           { path: "x", label: "Across" },
           { path: "y", label: "Up" },
@@ -198,20 +198,16 @@ export const forms: PartForm[] = [
     fresh: { id: "", kind: "tape" },
     said: (e) => given(e.kind, e.noise && `good to ${e.noise}`),
     fields: [
-      { path: "id", label: "Called", type: "text", must: true },
+      { path: "id", label: "Called" },
       {
         path: "kind",
         label: "What it is",
-        type: "choice",
-        options: ["tape", "laser-meter", "line-laser", "detector", "bevel", "drawing"],
-        must: true,
       },
-      { path: "noise", label: "Standard error of a reading", type: "length" },
-      { path: "offset", label: "Reads too much by", type: "length" },
+      { path: "noise", label: "Standard error of a reading" },
+      { path: "offset", label: "Reads too much by" },
       {
         path: "checks",
         label: "Checks against a known length",
-        type: "rows",
         columns: [
           { path: "known", label: "Known" },
           { path: "read", label: "It read" },
@@ -220,6 +216,11 @@ export const forms: PartForm[] = [
     ],
   },
 ];
+
+export const forms: PartForm[] = asked.map((form) => ({
+  ...form,
+  fields: form.fields.map((f) => ({ type: "text", ...described[form.part]?.[f.path], ...f })),
+}));
 
 export const get = (e: Entry, path: string): unknown =>
   path.split(".").reduce<unknown>((v, key) => (v as Record<string, unknown> | undefined)?.[key], e);

@@ -1,0 +1,295 @@
+// Made from the API's description by `make generate`.
+export interface Described {
+  type: "text" | "length" | "number" | "bool" | "choice" | "lengths" | "rows";
+  options?: string[];
+  must?: boolean;
+}
+
+export const described: Record<string, Record<string, Described>> = {
+  "walls": {
+    "depth": {
+      "type": "length"
+    },
+    "fate": {
+      "type": "choice",
+      "options": [
+        "stays",
+        "opened",
+        "goes"
+      ]
+    },
+    "finish": {
+      "type": "length"
+    },
+    "from": {
+      "type": "text",
+      "must": true
+    },
+    "id": {
+      "type": "text",
+      "must": true
+    },
+    "leans": {
+      "type": "rows"
+    },
+    "material": {
+      "type": "choice",
+      "options": [
+        "timber",
+        "steel",
+        "masonry",
+        "concrete",
+        "unknown"
+      ]
+    },
+    "name": {
+      "type": "text"
+    },
+    "openings": {
+      "type": "rows"
+    },
+    "studs": {
+      "type": "lengths"
+    },
+    "to": {
+      "type": "text",
+      "must": true
+    },
+    "waves": {
+      "type": "rows"
+    }
+  },
+  "zones": {
+    "id": {
+      "type": "text",
+      "must": true
+    },
+    "kind": {
+      "type": "choice",
+      "options": [
+        "recess",
+        "raised",
+        "jog",
+        "soffit",
+        "step"
+      ]
+    },
+    "of": {
+      "type": "choice",
+      "options": [
+        "floor",
+        "ceiling"
+      ],
+      "must": true
+    },
+    "outline": {
+      "type": "rows",
+      "must": true
+    }
+  },
+  "hidden": {
+    "band": {
+      "type": "length"
+    },
+    "dead.at": {
+      "type": "text"
+    },
+    "dead.by": {
+      "type": "text"
+    },
+    "found": {
+      "type": "choice",
+      "options": [
+        "detector",
+        "seen",
+        "drawing",
+        "said"
+      ]
+    },
+    "from.station": {
+      "type": "length"
+    },
+    "from.wall": {
+      "type": "text"
+    },
+    "from.x": {
+      "type": "text"
+    },
+    "from.y": {
+      "type": "text"
+    },
+    "high": {
+      "type": "length"
+    },
+    "id": {
+      "type": "text",
+      "must": true
+    },
+    "in": {
+      "type": "choice",
+      "options": [
+        "floor",
+        "ceiling",
+        "wall"
+      ],
+      "must": true
+    },
+    "kind": {
+      "type": "choice",
+      "options": [
+        "cable",
+        "pipe",
+        "duct",
+        "gas",
+        "unknown"
+      ],
+      "must": true
+    },
+    "low": {
+      "type": "length"
+    },
+    "to.station": {
+      "type": "length"
+    },
+    "to.wall": {
+      "type": "text"
+    },
+    "to.x": {
+      "type": "text"
+    },
+    "to.y": {
+      "type": "text"
+    },
+    "wall": {
+      "type": "text"
+    }
+  },
+  "instruments": {
+    "checks": {
+      "type": "rows"
+    },
+    "degree": {
+      "type": "number"
+    },
+    "id": {
+      "type": "text",
+      "must": true
+    },
+    "kind": {
+      "type": "choice",
+      "options": [
+        "tape",
+        "laser-meter",
+        "line-laser",
+        "detector",
+        "bevel",
+        "drawing"
+      ],
+      "must": true
+    },
+    "noise": {
+      "type": "length"
+    },
+    "offset": {
+      "type": "length"
+    }
+  },
+  "joists": {
+    "angle": {
+      "type": "number",
+      "must": true
+    },
+    "at": {
+      "type": "lengths"
+    },
+    "count": {
+      "type": "number"
+    },
+    "exposed": {
+      "type": "bool"
+    },
+    "first.station": {
+      "type": "length"
+    },
+    "first.wall": {
+      "type": "text"
+    },
+    "first.x": {
+      "type": "text"
+    },
+    "first.y": {
+      "type": "text"
+    },
+    "id": {
+      "type": "text",
+      "must": true
+    },
+    "of": {
+      "type": "choice",
+      "options": [
+        "floor",
+        "ceiling"
+      ],
+      "must": true
+    },
+    "spacing": {
+      "type": "length"
+    },
+    "width": {
+      "type": "length"
+    }
+  },
+  "obstructions": {
+    "clear.below": {
+      "type": "length"
+    },
+    "clear.side": {
+      "type": "length"
+    },
+    "from.station": {
+      "type": "length"
+    },
+    "from.wall": {
+      "type": "text"
+    },
+    "from.x": {
+      "type": "text"
+    },
+    "from.y": {
+      "type": "text"
+    },
+    "headroom": {
+      "type": "length"
+    },
+    "id": {
+      "type": "text",
+      "must": true
+    },
+    "kind": {
+      "type": "text",
+      "must": true
+    },
+    "rises": {
+      "type": "bool"
+    },
+    "to.station": {
+      "type": "length"
+    },
+    "to.wall": {
+      "type": "text"
+    },
+    "to.x": {
+      "type": "text"
+    },
+    "to.y": {
+      "type": "text"
+    },
+    "underside": {
+      "type": "length"
+    },
+    "width": {
+      "type": "length",
+      "must": true
+    }
+  }
+};
