@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { v7 as newId } from "uuid";
 import { api, got, type Job, type Survey } from "./client";
 
@@ -14,8 +14,18 @@ export const useJobs = () =>
 
 export const useBin = () => useQuery({ queryKey: ["bin"], queryFn: async () => (await got(api.GET("/api/bin"))).jobs });
 
-export const useJob = (id: string) =>
-  useQuery({ queryKey: ["job", id], queryFn: () => got(api.GET("/api/jobs/{id}", { params: { path: { id } } })) });
+export const useJob = (id: string) => {
+  const cache = useQueryClient();
+  return useQuery({
+    queryKey: ["job", id],
+    queryFn: async () => {
+      const job = await got(api.GET("/api/jobs/{id}", { params: { path: { id } } }));
+      // an edit that was answered meanwhile is newer than what was asked for before it
+      const known = cache.getQueryData<Job>(["job", id]);
+      return known && known.revision > job.revision ? known : job;
+    },
+  });
+};
 
 export const usePlan = (id: string) =>
   useQuery({

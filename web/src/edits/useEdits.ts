@@ -24,7 +24,9 @@ export function useShown(job: Job | undefined, id: string): Shown | undefined {
   const waiting = useWaiting(id);
   if (!job) return undefined;
   const edits = waiting.flatMap((w) => w.edits);
-  return { ...job, document: edits.reduce(withEdit, job.document), pending: edits.map((e) => e.id ?? "") };
+  // a line that is added shows once it is kept: what follows from it is asked for then
+  const shown = edits.filter((e) => queueOf(id).away || (e.do !== "add-reading" && e.do !== "add-tie"));
+  return { ...job, document: shown.reduce(withEdit, job.document), pending: edits.map((e) => e.id ?? "") };
 }
 
 /**

@@ -18,10 +18,12 @@ interface Props {
   /** what to point at; nothing while the place isn't known yet */
   aim?: Aim;
   fill: (value: string, device: string) => void;
+  /** a shot is on its way to this place: the entry stays at it */
+  shooting?: () => void;
 }
 
 /** The measuring devices: shoot puts the reading in the field that waits for it. */
-export function Tray({ job, connected, aim, fill }: Props) {
+export function Tray({ job, connected, aim, fill, shooting }: Props) {
   const [state, setState] = useState<"off" | "listening" | "lost">("off");
   const [said, setSaid] = useState("");
   const [waiting, setWaiting] = useState(false);
@@ -47,6 +49,7 @@ export function Tray({ job, connected, aim, fill }: Props) {
   if (!connected) return null;
   const shoot = () => {
     if (!aim) return;
+    shooting?.();
     setWaiting(true);
     got(api.POST("/api/jobs/{id}/device/shoot", { params: { path: { id: job } }, body: aim })).catch((e) => {
       setWaiting(false);

@@ -43,6 +43,11 @@ test("what is asked for follows the others, but never under the hand; one's own 
   expect(at()).toBe("3 to 4");
   fireEvent.click(screen.getByText("others"));
   expect(at()).toBe("3 to 4");
+  // gone on, and typing already: the next one that comes is too late
+  fireEvent.click(screen.getByText("keep"));
+  fireEvent.input(screen.getByLabelText("tape says"), { target: { value: "9" } });
+  fireEvent.click(screen.getByText("others"));
+  expect(at()).toBe("3 to 4");
   (document.activeElement as HTMLElement).blur();
   fireEvent.click(screen.getByText("others"));
   expect(at()).toBe("3 to 4, by others, by others");

@@ -11,6 +11,17 @@ export function useSticky<T>(
 ): { at: T; key: string; goOn: () => void } {
   const [stands, setStands] = useState({ at: asked, key });
   const free = useRef(true);
+  // whatever is done in the entry is done at what it stands at: typed, or shot
+  useEffect(() => {
+    const hold = () => {
+      free.current = false;
+    };
+    const there = box.current;
+    for (const what of ["input", "click"]) there?.addEventListener(what, hold);
+    return () => {
+      for (const what of ["input", "click"]) there?.removeEventListener(what, hold);
+    };
+  }, [box]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: only another one is taken over
   useEffect(() => {
     if (key === stands.key) return;

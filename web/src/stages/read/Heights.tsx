@@ -11,6 +11,7 @@ import { tell } from "../../app/say";
 import { WallTabs } from "../../app/WallTabs";
 import { Len } from "../../drawing/Len";
 import { Section } from "../../drawing/Section";
+import { queueOf } from "../../edits/queue";
 import { useEdits, useWaiting } from "../../edits/useEdits";
 import { bare } from "../../entry/bare";
 import { Circumstances, useCircumstances } from "../../entry/Circumstances";
@@ -35,10 +36,9 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   const [search, setSearch] = useSearchParams();
   const touch = useMediaQuery("(pointer: coarse), (max-width: 760px)", false);
   const [keys, setKeys] = useState<boolean>();
-  // what was read and is still on its way is asked for no more
-  const read = new Set(
-    waiting.flatMap((q) => q.edits).map((e) => (e.do === "add-reading" ? `${e.reading.kind}|${e.reading.place?.station}` : "")),
-  );
+  // with the line down no plan follows: what was read and is kept here is asked for no more
+  const kept = queueOf(id).away ? waiting.flatMap((q) => q.edits) : [];
+  const read = new Set(kept.map((e) => (e.do === "add-reading" ? `${e.reading.kind}|${e.reading.place?.station}` : "")));
   const steps = (plan.asks[wall]?.next ?? []).filter((n) => !read.has(`${n.kind}|${bare(n.station)}`));
   const next = steps[0];
   const wanted = search.get("at");
@@ -51,6 +51,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   const around = useCircumstances(kind);
   const [onStation, setOnStation] = useState(false);
   const valueField = useRef<HTMLInputElement>(null);
+  const stationField = useRef<HTMLInputElement>(null);
   const touched = useRef(false);
   const fault: Problem | null = edits.error;
 
@@ -58,17 +59,19 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   // about to read there
   const entry = useRef<HTMLDivElement>(null);
   const goOn = useRef(true);
+  const follows = useRef(0); // the revision whose plan says what is next after one's own reading
   const suggestion = wanted ? `${search.get("kind") ?? "gap"}|${wanted}` : next ? `${next.kind}|${bare(next.station)}` : "";
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a new suggestion or wall may change the fields
   useEffect(() => {
     if (touched.current || correcting) return;
-    if (!goOn.current && entry.current?.contains(document.activeElement)) return;
+    if (!goOn.current && station !== "" && entry.current?.contains(document.activeElement)) return;
+    if (plan.revision < follows.current) return;
     goOn.current = false;
     const [k, at] = suggestion.split("|");
     setKind((k || "gap") as Kind);
     setStation(at ?? "");
     setValue(fresh((k || "gap") as Kind));
-  }, [suggestion, w?.id]);
+  }, [suggestion, w?.id, plan.revision]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another wall starts afresh
   useEffect(() => {
     touched.current = false;
@@ -114,6 +117,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   };
   const add = () => {
     if (edits.isPending || value.trim() === "" || value.trim() === "-") return valueField.current?.focus();
+    if (station.trim() === "") return stationField.current?.focus();
     const reading: Reading = {
       id: newId(),
       kind,
@@ -125,9 +129,10 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
       ...around.fields(device),
     };
     edits.make({ do: "add-reading", reading }).then(
-      () => {
+      (o) => {
         touched.current = false;
         goOn.current = true;
+        follows.current = "made" in o ? o.made.revision : 0;
         setCorrecting(undefined);
         setDevice("");
         if (wanted) setSearch({ wall: w.id }, { replace: true });
@@ -205,6 +210,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
               change={type(setStation)}
               enter={() => valueField.current?.focus()}
               onFocus={() => setOnStation(true)}
+              field={stationField}
               inputMode={showKeys ? "none" : undefined}
               fault={fault?.of(".place.station")}
             />
@@ -229,6 +235,9 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
             job={id}
             connected={devices}
             aim={station.trim() === "" ? undefined : { kind, place: { wall: w.id, station } }}
+            shooting={() => {
+              touched.current = true;
+            }}
             fill={(v, by) => {
               touched.current = true;
               setValue(v);

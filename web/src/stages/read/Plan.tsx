@@ -160,8 +160,8 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
             { value: "section", label: "section" },
           ]}
         />
-        {mode === "tape" && (
-          <div ref={box}>
+        <div ref={box} style={{ display: "contents" }}>
+          {mode === "tape" && (
             <TapeEntry
               devices={devices}
               wanted={wanted}
@@ -173,8 +173,8 @@ export function Plan({ room, devices }: { room: Room; devices: boolean }) {
               key={entry.key}
               replaces={entry.at?.replaces}
             />
-          </div>
-        )}
+          )}
+        </div>
         {mode === "level" && (
           <>
             <LevelEntry devices={devices} spot={spot} room={room} take={take} fix={fix} done={() => setFix(undefined)} />
