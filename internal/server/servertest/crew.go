@@ -144,20 +144,27 @@ func pause(ctx context.Context) {
 type Step struct {
 	Revision int
 	Edit     string
-	Stands   bool
 	Undoes   int
 	Redoes   int
 	Edits    []struct{ ID string }
 }
 
-// TakeAllBack takes every step back that stands, newest first.
+// TakeAllBack goes the whole log back, newest first: what was done is taken
+// back, what was taken back is made again.
 func TakeAllBack(ctx context.Context, at, id string, steps []Step, last int) error {
-	for i := len(steps) - 1; i >= 0; i-- {
+	edit := map[int]string{}
+	for _, s := range steps {
+		edit[s.Revision] = s.Edit
+	}
+	for i := len(steps) - 1; i > 0; i-- { // the first one began the job
 		s := steps[i]
-		if !s.Stands || s.Undoes != 0 || s.Redoes != 0 || s.Revision == 1 {
-			continue
+		var turn job.Act = &job.Undo{Edit: s.Edit}
+		if s.Undoes != 0 {
+			turn = &job.Redo{Edit: edit[s.Undoes]}
+		} else if s.Redoes != 0 {
+			turn = &job.Undo{Edit: edit[s.Redoes]}
 		}
-		request := job.Request{Revision: last, Edits: []job.Edit{{ID: fmt.Sprint("back-", s.Revision), Act: &job.Undo{Edit: s.Edit}}}}
+		request := job.Request{Revision: last, Edits: []job.Edit{{ID: fmt.Sprint("back-", s.Revision), Act: turn}}}
 		var now Answer
 		if _, err := Call(ctx, "POST", at+"/api/jobs/"+id+"/edits", request, &now); err != nil {
 			return fmt.Errorf("taking revision %d back: %w", s.Revision, err)
