@@ -22,16 +22,6 @@ type Start struct {
 	Document Document `json:"document"`
 }
 
-// Asked says whether an edit stands for others, which the plan or the log
-// works out, and can't be applied itself.
-func (e Edit) Asked() bool {
-	switch e.Act.(type) {
-	case *ApplyFix, *Undo, *Redo:
-		return true
-	}
-	return false
-}
-
 func asked(path, what string, faults *Faults) Act {
 	faults.Add(path+".do", "%s", what)
 	return nil

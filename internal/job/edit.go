@@ -9,9 +9,9 @@ import (
 // EditsFormat is the mark of a document of edits.
 const EditsFormat = "homalos-edits/1"
 
-// Bounds on one request of edits.
+// Bounds on what is read of edits, in bytes; how many there may be stands with
+// the fields that hold them.
 const (
-	MostEdits     = 5000
 	MostEditBytes = 1 << 20 // of one edit
 
 	MostRequestBytes = 12 << 20 // more than is taken, so that what is too large can be named

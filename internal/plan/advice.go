@@ -27,16 +27,6 @@ type Fix struct {
 	Text string `json:"text"`
 }
 
-// ApplyFix is the job with one of its plan's fixes done. The error is the
-// job.Faults of what comes out, or says that the plan offers no such fix.
-func ApplyFix(d job.Document, wall, fix string) (job.Document, error) {
-	done, err := (&Making{Now: d}).Make([]job.Edit{{Act: &job.ApplyFix{Wall: wall, Fix: fix}}})
-	if err != nil {
-		return d, err
-	}
-	return done.Document, nil
-}
-
 // adviser collects a wall's advice and what its fixes do.
 type adviser struct {
 	*setup

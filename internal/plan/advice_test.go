@@ -34,7 +34,7 @@ func TestWhoRunsPastIsChangedAtATouch(t *testing.T) {
 	p := computed(t, before)
 	a := adviceOf(wallOf(t, p, "E"), "corner")
 	require.Contains(t, fixIDs(a), "past-end")
-	after, err := ApplyFix(before, "E", "past-end")
+	after, err := applyFix(before, "E", "past-end")
 	require.NoError(t, err)
 	q := computed(t, after)
 	long := func(p Plan, id string) float64 { return inchesOf(t, wallOf(t, p, id).Length) }
@@ -42,12 +42,12 @@ func TestWhoRunsPastIsChangedAtATouch(t *testing.T) {
 	assert.InDelta(t, long(p, "D")-3.5, long(q, "D"), 1./32)
 	said := wallOf(t, q, "D").Meets
 	assert.Contains(t, said[len(said)-1].Text, "E runs past by 3 1/2, D butts it.")
-	back, err := ApplyFix(after, "D", "past-end")
+	back, err := applyFix(after, "D", "past-end")
 	require.NoError(t, err)
 	r := computed(t, back)
 	assert.InDelta(t, long(p, "E"), long(r, "E"), 1./32, "and back again")
 	assert.InDelta(t, long(p, "D"), long(r, "D"), 1./32)
-	_, err = ApplyFix(before, "E", "no-such-thing")
+	_, err = applyFix(before, "E", "no-such-thing")
 	assert.ErrorContains(t, err, "isn't offered")
 }
 
@@ -57,7 +57,7 @@ func TestMovedOntoWhatIsBehindIt(t *testing.T) {
 	p := computed(t, d)
 	a := adviceOf(wallOf(t, p, "E"), "behind")
 	require.Equal(t, []string{"to-stud-80", "to-stud-96"}, fixIDs(a))
-	moved, err := ApplyFix(d, "E", "to-stud-96")
+	moved, err := applyFix(d, "E", "to-stud-96")
 	require.NoError(t, err)
 	assert.Contains(t, adviceOf(wallOf(t, computed(t, moved), "E"), "behind").Text, "its stud at 96 stands behind it")
 	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: 180, First: job.Place{X: "0 in", Y: "54 in"}, At: []string{"0 in", "-16 in"}}}
@@ -69,7 +69,7 @@ func TestMovedOntoWhatIsBehindIt(t *testing.T) {
 		}
 	}
 	require.Contains(t, fixIDs(joists), "under-ceiling", joists.Text)
-	under, err := ApplyFix(d, "D", "under-ceiling")
+	under, err := applyFix(d, "D", "under-ceiling")
 	require.NoError(t, err)
 	q := computed(t, under)
 	assert.Equal(t, "under", wallOf(t, q, "D").Against[1].Lie)
@@ -106,7 +106,7 @@ func TestEveryFixThatIsOfferedCanBeDone(t *testing.T) {
 				for _, f := range a.Fixes {
 					require.False(t, seen[f.ID], "%s twice", f.ID)
 					seen[f.ID] = true
-					done, err := ApplyFix(d, w.ID, f.ID)
+					done, err := applyFix(d, w.ID, f.ID)
 					if err != nil {
 						require.Contains(t, err.Error(), "walls[", "a fix that can't be says which wall: %s", f.ID)
 						continue
@@ -136,7 +136,7 @@ func TestAWallGivenByItsEndsIsMovedToo(t *testing.T) {
 	}
 	require.Equal(t, []string{"under-ceiling"}, fixIDs(a))
 	assert.Contains(t, a.Fixes[0].Text, "to the right)")
-	moved, err := ApplyFix(d, "A", "under-ceiling")
+	moved, err := applyFix(d, "A", "under-ceiling")
 	require.NoError(t, err)
 	after := wallOf(t, computed(t, moved), "A")
 	assert.Equal(t, "under", after.Against[1].Lie)
@@ -156,7 +156,7 @@ func TestAPlateWhoseJointFindsNoStud(t *testing.T) {
 	a := adviceOf(wallOf(t, p, "A"), "plate-joint")
 	require.Equal(t, []string{"longer-2x4"}, fixIDs(a))
 	assert.Contains(t, a.Fixes[0].Text, "in sticks of 144")
-	done, err := ApplyFix(d, "A", "longer-2x4")
+	done, err := applyFix(d, "A", "longer-2x4")
 	require.NoError(t, err)
 	assert.Equal(t, []string{"96 in", "144 in"}, done.Lumber[0].Stock)
 	for _, one := range wallOf(t, computed(t, done), "A").Advice {

@@ -198,7 +198,7 @@ func TestAnOpenCornerIsToldAndClosed(t *testing.T) {
 	a := adviceOf(wallOf(t, computed(t, d), "D"), "open-corner")
 	assert.Equal(t, "The end comes to E where nothing of it stands: the corner is open.", a.Text)
 	require.Equal(t, []string{"run-past-end"}, fixIDs(a))
-	closed, err := ApplyFix(d, "D", "run-past-end")
+	closed, err := applyFix(d, "D", "run-past-end")
 	require.NoError(t, err)
 	p := computed(t, closed)
 	assert.Empty(t, adviceOf(wallOf(t, p, "D"), "open-corner"))
@@ -210,7 +210,7 @@ func TestPlatesAsDeepAsTheStuds(t *testing.T) {
 	d.Walls[0].Lumber, d.Walls[0].Bottom, d.Walls[0].Top = "2x6", []string{"2x4"}, []string{"2x4"}
 	a := adviceOf(wallOf(t, computed(t, d), "D"), "plate-depth")
 	assert.Contains(t, a.Text, "The 2x4 plate is 3 1/2 deep, the studs are 5 1/2.")
-	mended, err := ApplyFix(d, "D", "plates")
+	mended, err := applyFix(d, "D", "plates")
 	require.NoError(t, err)
 	assert.Equal(t, []string{"2x6"}, mended.Walls[0].Top)
 	assert.Equal(t, []string{"2x6"}, mended.Walls[0].Bottom)
@@ -219,7 +219,7 @@ func TestPlatesAsDeepAsTheStuds(t *testing.T) {
 	d.Walls[0].Bottom = []string{"2x4t"}
 	assert.Empty(t, fixIDs(adviceOf(wallOf(t, computed(t, d), "D"), "plate-depth")))
 	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x6t", Thickness: "1 1/2 in", Depth: "5 1/2 in", Treated: true})
-	mended, err = ApplyFix(d, "D", "plates")
+	mended, err = applyFix(d, "D", "plates")
 	require.NoError(t, err)
 	assert.Equal(t, []string{"2x6t"}, mended.Walls[0].Bottom)
 }

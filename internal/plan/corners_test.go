@@ -107,7 +107,7 @@ func TestAZigzagClosesOrSaysByHowMuch(t *testing.T) {
 	assert.InDelta(t, 140, c2.X, 1./32)
 	a := adviceOf(wallOf(t, p, "C"), "closing")
 	assert.Equal(t, "Closing error on side 2: 60 short. Measure the legs again before trusting either.", a.Text)
-	closed, err := ApplyFix(d, "C", "close")
+	closed, err := applyFix(d, "C", "close")
 	require.NoError(t, err)
 	q := computed(t, closed)
 	assert.Equal(t, "The zigzag closes on side 2.", adviceOf(wallOf(t, q, "C"), "closing").Text)
@@ -165,7 +165,7 @@ func TestWallsThatStandInEachOther(t *testing.T) {
 	d.Walls[1].Line.Stop = &job.LineEnd{Face: "A back"} // one depth too far
 	p = computed(t, d)
 	require.Equal(t, []string{"end-at-end-A"}, fixIDs(adviceOf(wallOf(t, p, "B"), "walls-cross")))
-	mended, err := ApplyFix(d, "B", "end-at-end-A")
+	mended, err := applyFix(d, "B", "end-at-end-A")
 	require.NoError(t, err)
 	assert.Empty(t, adviceOf(wallOf(t, computed(t, mended), "B"), "walls-cross"))
 }
@@ -256,7 +256,7 @@ func TestStretchesThatWaitAndEndsAreHeldToSense(t *testing.T) {
 	first := func(id string) float64 { return inchesOf(t, of2(wallOf(t, p, id), "top-plate")[0].Exact) }
 	assert.InDelta(t, 3.5, second("E")-first("E"), 1./32, "butting: + depth")
 	assert.InDelta(t, -3.5, second("D")-first("D"), 1./32, "through: − depth")
-	strapped, err := ApplyFix(d, "E", "tie-end-strap")
+	strapped, err := applyFix(d, "E", "tie-end-strap")
 	require.NoError(t, err)
 	p = computed(t, strapped)
 	assert.Equal(t, first("E"), second("E"))

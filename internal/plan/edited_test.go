@@ -26,6 +26,15 @@ func edits(acts ...job.Act) []job.Edit {
 	return out
 }
 
+// applyFix is the job with one of its plan's fixes done.
+func applyFix(d job.Document, wall, fix string) (job.Document, error) {
+	done, err := (&Making{Now: d}).Make(edits(&job.ApplyFix{Wall: wall, Fix: fix}))
+	if err != nil {
+		return d, err
+	}
+	return done.Document, nil
+}
+
 func gap(id, wall, station, value string) *job.AddReading {
 	return &job.AddReading{Reading: job.Reading{ID: id, Kind: "gap", Place: &job.Place{Wall: wall, Station: station}, Value: value}}
 }

@@ -76,11 +76,8 @@ func (s *Store) follow(tx *gorm.DB, id string, revision int64) (job.Document, er
 	}
 	at := from
 	for _, step := range steps {
-		for _, l := range step.Lines {
-			var faults job.Faults
-			if l.Edit.On(&d, "edit", &faults); faults != nil {
-				return d, fmt.Errorf("revision %d: %w", step.Revision, faults)
-			}
+		if err := step.onto(&d); err != nil {
+			return d, err
 		}
 		at = step.Revision
 		for _, bad := range damaged {
@@ -95,6 +92,17 @@ func (s *Store) follow(tx *gorm.DB, id string, revision int64) (job.Document, er
 		return d, fmt.Errorf("the log ends at revision %d, not %d", at, revision)
 	}
 	return d, nil
+}
+
+// onto makes a step's edits once more, in the document that it was made to.
+func (s Step) onto(d *job.Document) error {
+	for _, l := range s.Lines {
+		var faults job.Faults
+		if l.Edit.On(d, "edit", &faults); faults != nil {
+			return fmt.Errorf("revision %d: %w", s.Revision, faults)
+		}
+	}
+	return nil
 }
 
 func (s *Store) mendSnapshot(tx *gorm.DB, id string, revision int64, d job.Document) error {
@@ -123,11 +131,8 @@ func (s *Store) Replay(ctx context.Context, id string) (job.Document, error) {
 		err = ErrNotFound
 	}
 	for _, step := range steps {
-		for _, l := range step.Lines {
-			var faults job.Faults
-			if l.Edit.On(&d, "edit", &faults); faults != nil {
-				return d, fmt.Errorf("revision %d: %w", step.Revision, faults)
-			}
+		if err := step.onto(&d); err != nil {
+			return d, err
 		}
 	}
 	return d, err
