@@ -9,8 +9,8 @@ import (
 	"strconv"
 	"strings"
 
+	"homalos/internal/geo"
 	"homalos/internal/job"
-	"homalos/internal/survey"
 )
 
 // mostStrokes is how many lines one outline may be drawn with.
@@ -19,7 +19,7 @@ const mostStrokes = 2000
 // Millimetres of a unit that a drawing may be in; DXF files often don't say.
 var drawingUnits = map[string]float64{"mm": 1, "cm": 10, "m": 1000, "in": 25.4, "ft": 304.8}
 
-type stroke struct{ from, to survey.Point }
+type stroke struct{ from, to geo.Point }
 
 // Layers lists the layers of a DXF drawing that hold lines or polylines, with
 // how many each holds.
@@ -33,7 +33,7 @@ func Layers(r io.Reader) (map[string]int, job.Faults) {
 // of a DXF drawing, and gives its corners with the room on the left, in
 // millimetres from the drawing's lower left corner of the outline. unit is
 // what the drawing is in: mm, cm, m, in or ft.
-func ReadOutline(r io.Reader, layer, unit string) ([]survey.Point, job.Faults) {
+func ReadOutline(r io.Reader, layer, unit string) ([]geo.Point, job.Faults) {
 	var faults job.Faults
 	scale, ok := drawingUnits[unit]
 	if !ok {
@@ -66,7 +66,7 @@ func ReadOutline(r io.Reader, layer, unit string) ([]survey.Point, job.Faults) {
 		return nil, faults
 	}
 	for i := range strokes {
-		for _, p := range []*survey.Point{&strokes[i].from, &strokes[i].to} {
+		for _, p := range []*geo.Point{&strokes[i].from, &strokes[i].to} {
 			p.X, p.Y = p.X*scale, p.Y*scale
 		}
 	}
@@ -74,12 +74,12 @@ func ReadOutline(r io.Reader, layer, unit string) ([]survey.Point, job.Faults) {
 	if len(faults) > 0 {
 		return nil, faults
 	}
-	if survey.Area(outline) < 0 {
+	if geo.Area(outline) < 0 {
 		for i, j := 0, len(outline)-1; i < j; i, j = i+1, j-1 {
 			outline[i], outline[j] = outline[j], outline[i]
 		}
 	}
-	if crossed := survey.Crossings(outline); len(crossed) > 0 {
+	if crossed := geo.Crossings(outline); len(crossed) > 0 {
 		faults.Add("layer", "the outline crosses itself, at its sides %d and %d", crossed[0][0]+1, crossed[0][1]+1)
 		return nil, faults
 	}
@@ -88,7 +88,7 @@ func ReadOutline(r io.Reader, layer, unit string) ([]survey.Point, job.Faults) {
 
 // framed turns an outline so that its first corner is the lower left one, at
 // the origin.
-func framed(outline []survey.Point) []survey.Point {
+func framed(outline []geo.Point) []geo.Point {
 	first := 0
 	for i, p := range outline {
 		q := outline[first]
@@ -96,10 +96,10 @@ func framed(outline []survey.Point) []survey.Point {
 			first = i
 		}
 	}
-	out := make([]survey.Point, 0, len(outline))
+	out := make([]geo.Point, 0, len(outline))
 	for i := range outline {
 		p := outline[(first+i)%len(outline)]
-		out = append(out, survey.Point{X: p.X - outline[first].X, Y: p.Y - outline[first].Y})
+		out = append(out, geo.Point{X: p.X - outline[first].X, Y: p.Y - outline[first].Y})
 	}
 	return out
 }
@@ -109,10 +109,10 @@ const meet = 2.0
 
 // chain puts strokes end to end to one closed outline; corners in the middle
 // of a straight side are left out.
-func chain(strokes []stroke) ([]survey.Point, job.Faults) {
+func chain(strokes []stroke) ([]geo.Point, job.Faults) {
 	var faults job.Faults
 	left := append([]stroke(nil), strokes...)
-	out := []survey.Point{left[0].from, left[0].to}
+	out := []geo.Point{left[0].from, left[0].to}
 	left = left[1:]
 	for len(left) > 0 {
 		end := out[len(out)-1]
@@ -140,7 +140,7 @@ func chain(strokes []stroke) ([]survey.Point, job.Faults) {
 		return nil, faults
 	}
 	out = out[:len(out)-1]
-	var corners []survey.Point
+	var corners []geo.Point
 	for i, p := range out {
 		a, b := out[(i+len(out)-1)%len(out)], out[(i+1)%len(out)]
 		if d := a.Distance(b); p.Distance(a) < meet || d > 0 && math.Abs((b.X-a.X)*(p.Y-a.Y)-(b.Y-a.Y)*(p.X-a.X))/d < 0.5 && (p.X-a.X)*(p.X-b.X)+(p.Y-a.Y)*(p.Y-b.Y) < 0 {
@@ -269,8 +269,8 @@ func (p *parser) entities(each func(entity)) {
 // entity reads one line or polyline, up to the group that follows it.
 func (p *parser) entity(kind string) (entity, pair, bool) {
 	var e entity
-	var at [2]survey.Point // ends of a line
-	var run []survey.Point
+	var at [2]geo.Point // ends of a line
+	var run []geo.Point
 	closed, vertex := false, false
 	g, ok := p.next()
 	for ; ok; g, ok = p.next() {
@@ -280,7 +280,7 @@ func (p *parser) entity(kind string) (entity, pair, bool) {
 			}
 			vertex = g.value == "VERTEX"
 			if vertex {
-				run = append(run, survey.Point{})
+				run = append(run, geo.Point{})
 			} else {
 				g, ok = p.next()
 				for ok && g.code != 0 {
@@ -324,14 +324,14 @@ func (p *parser) entity(kind string) (entity, pair, bool) {
 	return e, g, ok
 }
 
-func (p *parser) coordinate(kind string, code int, v float64, at *[2]survey.Point, run *[]survey.Point, vertex bool) {
+func (p *parser) coordinate(kind string, code int, v float64, at *[2]geo.Point, run *[]geo.Point, vertex bool) {
 	switch {
 	case kind == "LINE" && code/10 == 1:
 		at[code-10].X = v
 	case kind == "LINE":
 		at[code-20].Y = v
 	case kind == "LWPOLYLINE" && code == 10:
-		*run = append(*run, survey.Point{X: v})
+		*run = append(*run, geo.Point{X: v})
 	case code == 20 && len(*run) > 0:
 		(*run)[len(*run)-1].Y = v
 	case vertex && code == 10:

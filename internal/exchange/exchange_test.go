@@ -12,10 +12,10 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/exchange"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/plan"
-	"homalos/internal/survey"
 )
 
 func bindery(t *testing.T) (job.Document, plan.Room) {
@@ -125,7 +125,7 @@ func TestTheRoomGoesOutAsADrawingAndComesBack(t *testing.T) {
 	outline, faults := exchange.ReadOutline(strings.NewReader(text), "room", "in")
 	require.Empty(t, faults)
 	require.Len(t, outline, 5)
-	assert.Positive(t, survey.Area(outline))
+	assert.Positive(t, geo.Area(outline))
 	for i := range outline {
 		j := (i + 1) % 5
 		want := math.Hypot(room.Corners[i].X-room.Corners[j].X, room.Corners[i].Y-room.Corners[j].Y)
@@ -163,7 +163,7 @@ func TestOutlinesAsPeopleDrawThem(t *testing.T) {
 		t.Run(name, func(t *testing.T) {
 			at, faults := exchange.ReadOutline(strings.NewReader(drawing(text)), "A", "m")
 			require.Empty(t, faults)
-			assert.Equal(t, []survey.Point{{X: 0, Y: 0}, {X: 5000, Y: 0}, {X: 5000, Y: 4000}, {X: 0, Y: 4000}}, at)
+			assert.Equal(t, []geo.Point{{X: 0, Y: 0}, {X: 5000, Y: 0}, {X: 5000, Y: 4000}, {X: 0, Y: 4000}}, at)
 		})
 	}
 }

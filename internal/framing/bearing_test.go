@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 )
@@ -15,9 +16,9 @@ func run(of survey.Surface, angle, first, spacing float64, n int) []survey.Joist
 	var out []survey.Joist
 	for i := range n {
 		off := (first + spacing*float64(i)) * 25.4
-		j := survey.Joist{Of: of, Angle: angle, Width: 1.5 * 25.4, At: survey.Point{X: off}}
+		j := survey.Joist{Of: of, Angle: angle, Width: 1.5 * 25.4, At: geo.Point{X: off}}
 		if angle == 0 {
-			j.At = survey.Point{Y: off}
+			j.At = geo.Point{Y: off}
 		}
 		out = append(out, j)
 	}
@@ -155,7 +156,7 @@ func TestBlocksAreCutToTheirBay(t *testing.T) {
 // A bay that widens gives each block its own length.
 func TestEachBlockIsCutToItsOwnBay(t *testing.T) {
 	joists := run(survey.Floor, 0, -6, 16, 1)
-	joists = append(joists, survey.Joist{Of: survey.Floor, Angle: 1, At: survey.Point{X: 50 * 25.4, Y: 10 * 25.4}, Width: 1.5 * 25.4})
+	joists = append(joists, survey.Joist{Of: survey.Floor, Angle: 1, At: geo.Point{X: 50 * 25.4, Y: 10 * 25.4}, Width: 1.5 * 25.4})
 	w := wall(100 * in)
 	a := w.lie(joists, survey.Floor, rules)
 	require.Equal(t, Between, a.Lie)

@@ -5,6 +5,7 @@ import (
 	"math"
 	"strings"
 
+	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 )
@@ -12,7 +13,7 @@ import (
 // Obstruction is a straight run of something in the way, in millimetres.
 type Obstruction struct {
 	ID, Kind  string
-	From, To  survey.Point
+	From, To  geo.Point
 	Width     float64
 	Rises     bool     // comes up from the floor
 	Underside *float64 // elevation from the datum
@@ -66,7 +67,7 @@ func (w *Wall) meets(o Obstruction) (from, to measure.Length, ok bool) {
 	origin, next := w.At(0), w.At(w.Length)
 	long := origin.Distance(next)
 	ux, uy := (next.X-origin.X)/long, (next.Y-origin.Y)/long
-	local := func(p survey.Point) (u, v float64) {
+	local := func(p geo.Point) (u, v float64) {
 		dx, dy := p.X-origin.X, p.Y-origin.Y
 		return dx*ux + dy*uy, dy*ux - dx*uy
 	}
@@ -86,7 +87,7 @@ func (w *Wall) meets(o Obstruction) (from, to measure.Length, ok bool) {
 		run := math.Hypot(bu-au, bv-av)
 		nu, nv := -(bv-av)/run*r, (bu-au)/run*r
 		corners := [][2]float64{{au + nu, av + nv}, {bu + nu, bv + nv}, {bu - nu, bv - nv}, {au - nu, av - nv}}
-		for _, c := range clip(clip(corners, half, 1), half, -1) {
+		for _, c := range geo.Clip(geo.Clip(corners, half, 1), half, -1) {
 			low, high = math.Min(low, c[0]), math.Max(high, c[0])
 		}
 	}
@@ -95,23 +96,6 @@ func (w *Wall) meets(o Obstruction) (from, to measure.Length, ok bool) {
 		return 0, 0, false
 	}
 	return measure.FromMillimetres(low), measure.FromMillimetres(high), true
-}
-
-// clip keeps the part of a polygon with sign·v <= limit.
-func clip(polygon [][2]float64, limit, sign float64) [][2]float64 {
-	var out [][2]float64
-	for i, p := range polygon {
-		q := polygon[(i+1)%len(polygon)]
-		dp, dq := sign*p[1]-limit, sign*q[1]-limit
-		if dp <= 0 {
-			out = append(out, p)
-		}
-		if dp*dq < 0 {
-			t := dp / (dp - dq)
-			out = append(out, [2]float64{p[0] + t*(q[0]-p[0]), p[1] + t*(q[1]-p[1])})
-		}
-	}
-	return out
 }
 
 func (f *framer) checkRising(o Obstruction, from, to measure.Length) {

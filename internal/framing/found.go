@@ -2,9 +2,8 @@ package framing
 
 import (
 	"fmt"
-	"math"
-	"sort"
 
+	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 )
@@ -23,7 +22,7 @@ type Found struct {
 // plan, in the floor, the ceiling or an existing wall.
 type Hidden struct {
 	ID, Kind, In string
-	From, To     survey.Point
+	From, To     geo.Point
 	Band         float64 // mm, over all
 }
 
@@ -32,7 +31,7 @@ type Hidden struct {
 type SeenFloor struct {
 	Wall     string // "": no wall's any more
 	From, To measure.Length
-	Ends     [2]survey.Point
+	Ends     [2]geo.Point
 	Bad      string // what won't carry a plate; "" if it is sound
 }
 
@@ -131,7 +130,7 @@ func (f *framer) platesOver(kind Kind, from, to measure.Length) []string {
 // lies across it.
 func (f *framer) checkStep(z survey.Zone, name string) {
 	origin, end := f.Wall.At(0), f.Wall.At(f.Wall.Length)
-	stations := EdgesMet(z.Outline, origin, end)
+	stations := geo.EdgesMet(z.Outline, origin, end)
 	plate, word := BottomPlate, "floor"
 	if z.Of == survey.Ceiling {
 		plate, word = TopPlate, "ceiling"
@@ -148,27 +147,4 @@ func plateWord(k Kind) string {
 		return "top"
 	}
 	return "bottom"
-}
-
-// EdgesMet are the distances from a, towards b, at which the line between them
-// passes an outline's edges.
-func EdgesMet(outline []survey.Point, a, b survey.Point) []float64 {
-	long := a.Distance(b)
-	var out []float64
-	for i, p := range outline {
-		q := outline[(i+1)%len(outline)]
-		dx, dy := b.X-a.X, b.Y-a.Y
-		ex, ey := q.X-p.X, q.Y-p.Y
-		across := dx*ey - dy*ex
-		if math.Abs(across) < 1e-9 {
-			continue
-		}
-		t := ((p.X-a.X)*ey - (p.Y-a.Y)*ex) / across
-		u := ((p.X-a.X)*dy - (p.Y-a.Y)*dx) / across
-		if t > 0 && t < 1 && u >= 0 && u < 1 {
-			out = append(out, t*long)
-		}
-	}
-	sort.Float64s(out)
-	return out
 }

@@ -71,7 +71,8 @@ func (f Finding) order() float64 {
 }
 
 func (f *framer) length(mm float64) measure.Length { return f.rules.Units.Estimate(mm) }
-func (f *framer) say(l measure.Length) string      { return f.rules.Units.Say(l, f.rules.Mark) }
+
+func (f *framer) say(l measure.Length) string { return f.rules.Units.Say(l, f.rules.Mark) }
 
 func (f *framer) floorAt(s measure.Length) survey.Term {
 	return survey.Term{Of: survey.Floor, At: f.Wall.At(s), Weight: 1}

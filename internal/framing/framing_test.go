@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 )
@@ -17,14 +18,14 @@ const in = measure.Inch
 // planes is a building that is known exactly: floor and ceiling as planes, in
 // millimetres, every sum with the same spread.
 type planes struct {
-	floor, ceiling func(survey.Point) float64
+	floor, ceiling func(geo.Point) float64
 	spread         float64
 	few            bool
 	steps          []survey.Step
 }
 
 func level(gap float64) planes {
-	return planes{floor: func(survey.Point) float64 { return -1000 }, ceiling: func(survey.Point) float64 { return gap - 1000 }, spread: 1}
+	return planes{floor: func(geo.Point) float64 { return -1000 }, ceiling: func(geo.Point) float64 { return gap - 1000 }, spread: 1}
 }
 
 func (p planes) EstimateAll(sums [][]survey.Term) []survey.Estimate {
@@ -52,7 +53,7 @@ var (
 
 func wall(long measure.Length, change ...func(*Wall)) *Wall {
 	w := &Wall{
-		ID: "A", To: survey.Point{X: long.Millimetres()}, Length: long, Lumber: twoBy4, Bottom: []*Lumber{twoBy4}, Top: []*Lumber{twoBy4},
+		ID: "A", To: geo.Point{X: long.Millimetres()}, Length: long, Lumber: twoBy4, Bottom: []*Lumber{twoBy4}, Top: []*Lumber{twoBy4},
 		Layout: Layout{Spacing: 16 * in},
 	}
 	for _, c := range change {
@@ -231,7 +232,7 @@ func TestPlateJoints(t *testing.T) {
 
 func TestUnevenFloorGivesEachStudItsOwnLength(t *testing.T) {
 	b := level(2440)
-	b.floor = func(p survey.Point) float64 { return -1000 - 0.01*p.X }
+	b.floor = func(p geo.Point) float64 { return -1000 - 0.01*p.X }
 	f := Frame(wall(96*in), rules, b, Found{})
 	last := measure.Length(0)
 	for _, m := range f.Members {
@@ -269,7 +270,7 @@ func TestTheLessSureIsHeldAndTheFewIsHeld(t *testing.T) {
 }
 
 func pipe(x, y, width float64) Obstruction {
-	at := survey.Point{X: x * 25.4, Y: y * 25.4}
+	at := geo.Point{X: x * 25.4, Y: y * 25.4}
 	return Obstruction{ID: "P", Kind: "pipe", From: at, To: at, Width: width * 25.4, Rises: true}
 }
 
@@ -290,7 +291,7 @@ func TestWhatRisesInAStudsPlace(t *testing.T) {
 func TestWhatCrossesLowerThanTheStuds(t *testing.T) {
 	duct := func(underside float64) Obstruction {
 		u := underside
-		return Obstruction{ID: "D1", Kind: "duct", From: survey.Point{X: 1220, Y: -2000}, To: survey.Point{X: 1220, Y: 2000}, Width: 300, Underside: &u, Below: 6}
+		return Obstruction{ID: "D1", Kind: "duct", From: geo.Point{X: 1220, Y: -2000}, To: geo.Point{X: 1220, Y: 2000}, Width: 300, Underside: &u, Below: 6}
 	}
 	f := Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{duct(1000)}})
 	require.Equal(t, []string{"obstruction-across"}, codes(f))
@@ -303,18 +304,18 @@ func TestWhatCrossesLowerThanTheStuds(t *testing.T) {
 	}
 	assert.Empty(t, codes(Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{duct(1420)}})), "over the top plate")
 	headroom := 2000.0
-	low := Obstruction{ID: "B", Kind: "beam", From: survey.Point{X: 1220, Y: -2000}, To: survey.Point{X: 1220, Y: 2000}, Width: 300, Headroom: &headroom}
+	low := Obstruction{ID: "B", Kind: "beam", From: geo.Point{X: 1220, Y: -2000}, To: geo.Point{X: 1220, Y: 2000}, Width: 300, Headroom: &headroom}
 	assert.Equal(t, []string{"obstruction-across"}, codes(Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{low}})))
 }
 
 func TestASlantingRunMeetsTheWallWhereItCrosses(t *testing.T) {
 	w := wall(200 * in)
-	from, to, ok := w.meets(Obstruction{From: survey.Point{X: 1000, Y: -500}, To: survey.Point{X: 2000, Y: 500}, Width: 100, Side: 10})
+	from, to, ok := w.meets(Obstruction{From: geo.Point{X: 1000, Y: -500}, To: geo.Point{X: 2000, Y: 500}, Width: 100, Side: 10})
 	require.True(t, ok)
 	// crosses the strip 0..88.9 mm between 1500 and 1588.9; the run is 141.4 wide along the wall
 	assert.InDelta(t, 1500-70.7-10, from.Millimetres(), 0.1)
 	assert.InDelta(t, 1588.9+70.7+10, to.Millimetres(), 0.1)
-	_, _, ok = w.meets(Obstruction{From: survey.Point{X: 1000, Y: 200}, To: survey.Point{X: 2000, Y: 200}, Width: 100})
+	_, _, ok = w.meets(Obstruction{From: geo.Point{X: 1000, Y: 200}, To: geo.Point{X: 2000, Y: 200}, Width: 100})
 	assert.False(t, ok)
 }
 
@@ -378,7 +379,7 @@ func TestMembersAreNamedAlongTheWall(t *testing.T) {
 
 func TestTheSectionFollowsTheSurfaces(t *testing.T) {
 	b := level(2440)
-	b.ceiling = func(p survey.Point) float64 { return 1440 + 0.01*p.X }
+	b.ceiling = func(p geo.Point) float64 { return 1440 + 0.01*p.X }
 	f := Frame(wall(96*in), rules, b, Found{})
 	require.True(t, f.Section.Known && f.Section.Levels)
 	first, last := f.Section.Points[0], f.Section.Points[len(f.Section.Points)-1]

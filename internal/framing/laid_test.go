@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 )
@@ -55,7 +56,7 @@ func TestEachStubTellsHowItIsFixed(t *testing.T) {
 // Rot under one wall's line lies under another that crosses it there, and not
 // under one a yard away.
 func TestSeenFloorLiesUnderWhateverComesOverIt(t *testing.T) {
-	rot := SeenFloor{Wall: "Z", Bad: "rot", Ends: [2]survey.Point{{X: 500, Y: 45}, {X: 900, Y: 45}}}
+	rot := SeenFloor{Wall: "Z", Bad: "rot", Ends: [2]geo.Point{{X: 500, Y: 45}, {X: 900, Y: 45}}}
 	over := wall(100 * in)
 	from, to, ok := rot.On(over)
 	require.True(t, ok)
@@ -65,7 +66,7 @@ func TestSeenFloorLiesUnderWhateverComesOverIt(t *testing.T) {
 	aside := wall(100*in, func(w *Wall) { w.From.Y, w.To.Y = 1000, 1000 })
 	_, _, ok = rot.On(aside)
 	assert.False(t, ok)
-	across := wall(100*in, func(w *Wall) { w.From, w.To = survey.Point{X: 700, Y: -1000}, survey.Point{X: 700, Y: 1540} })
+	across := wall(100*in, func(w *Wall) { w.From, w.To = geo.Point{X: 700, Y: -1000}, geo.Point{X: 700, Y: 1540} })
 	from, to, ok = rot.On(across)
 	require.True(t, ok)
 	assert.InDelta(t, 945, from.Millimetres(), 1, "a hand's breadth before")

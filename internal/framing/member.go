@@ -1,6 +1,8 @@
 package framing
 
-import "homalos/internal/measure"
+import (
+	"homalos/internal/measure"
+)
 
 // Kind is what a piece of wood is.
 type Kind string

@@ -9,8 +9,8 @@ package framing
 import (
 	"math"
 
+	"homalos/internal/geo"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // Lumber is one kind of wood by its real size.
@@ -53,7 +53,7 @@ type Anchor struct {
 // stations along it are exact.
 type Wall struct {
 	ID       string
-	From, To survey.Point
+	From, To geo.Point
 	Length   measure.Length
 	Right    bool // the framing stands on the right of the line, seen from From
 	Lumber   *Lumber
@@ -124,7 +124,8 @@ func (h Header) Height() measure.Length {
 }
 
 // Left and Right are the stations of the rough opening's sides.
-func (o Opening) Left() measure.Length  { return o.Centre - o.Width/2 }
+func (o Opening) Left() measure.Length { return o.Centre - o.Width/2 }
+
 func (o Opening) Right() measure.Length { return o.Left() + o.Width }
 
 // Pack is the width of king and jacks on one side. From the middle out: half
@@ -142,7 +143,7 @@ func (o Opening) Outer(thickness measure.Length) (left, right measure.Length) {
 func (o Opening) CutsPlate() bool { return o.Kind != Window }
 
 // At is the place on the middle of the wall's thickness at a station.
-func (w *Wall) At(station measure.Length) survey.Point {
+func (w *Wall) At(station measure.Length) geo.Point {
 	dx, dy := w.To.X-w.From.X, w.To.Y-w.From.Y
 	long := math.Hypot(dx, dy)
 	ux, uy := dx/long, dy/long
@@ -151,7 +152,7 @@ func (w *Wall) At(station measure.Length) survey.Point {
 		half = -half
 	}
 	s := station.Millimetres()
-	return survey.Point{X: w.From.X + ux*s - uy*half, Y: w.From.Y + uy*s + ux*half}
+	return geo.Point{X: w.From.X + ux*s - uy*half, Y: w.From.Y + uy*s + ux*half}
 }
 
 // PlateStack is the thickness of all the wall's plates.

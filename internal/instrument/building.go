@@ -11,6 +11,7 @@ import (
 	"fmt"
 	"math"
 
+	"homalos/internal/geo"
 	"homalos/internal/survey"
 )
 
@@ -57,8 +58,8 @@ type Bump struct {
 
 // Step is a part that lies higher or lower, with an edge.
 type Step struct {
-	Outline []survey.Point `json:"outline"`
-	By      float64        `json:"by"`
+	Outline []geo.Point `json:"outline"`
+	By      float64     `json:"by"`
 }
 
 // Joist is a joist's centre line.
@@ -72,10 +73,10 @@ type Joist struct {
 
 // Buried is a cable or pipe that a detector may find.
 type Buried struct {
-	Kind string       `json:"kind"`
-	In   string       `json:"in"`
-	From survey.Point `json:"from"`
-	To   survey.Point `json:"to"`
+	Kind string    `json:"kind"`
+	In   string    `json:"in"`
+	From geo.Point `json:"from"`
+	To   geo.Point `json:"to"`
 }
 
 // Slip is a planted misreading.
@@ -97,14 +98,14 @@ func Read(raw []byte) (*Building, error) {
 }
 
 // At is the surface's elevation at a place.
-func (s *Surface) At(p survey.Point) float64 {
+func (s *Surface) At(p geo.Point) float64 {
 	z := s.Base + s.SlopeX*p.X + s.SlopeY*p.Y
 	for _, b := range s.Bumps {
-		d := p.Distance(survey.Point{X: b.X, Y: b.Y}) / b.Reach
+		d := p.Distance(geo.Point{X: b.X, Y: b.Y}) / b.Reach
 		z += b.Height * math.Exp(-d*d/2)
 	}
 	for _, step := range s.Steps {
-		if survey.Within(step.Outline, p) {
+		if geo.Within(step.Outline, p) {
 			z += step.By
 		}
 	}
@@ -130,13 +131,13 @@ func (b *Building) EstimateAll(sums [][]survey.Term) []survey.Estimate {
 // Next asks for nothing: all is known.
 func (b *Building) Next([]survey.Held, []survey.Reading, int) []survey.Step { return nil }
 
-func (b *Building) corner(id string) (survey.Point, error) {
+func (b *Building) corner(id string) (geo.Point, error) {
 	for _, c := range b.Corners {
 		if c.ID == id {
-			return survey.Point{X: c.X, Y: c.Y}, nil
+			return geo.Point{X: c.X, Y: c.Y}, nil
 		}
 	}
-	return survey.Point{}, fmt.Errorf("corner %q isn't in the simulated building: it has %s", id, b.names())
+	return geo.Point{}, fmt.Errorf("corner %q isn't in the simulated building: it has %s", id, b.names())
 }
 
 func (b *Building) names() string {

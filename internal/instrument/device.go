@@ -5,6 +5,7 @@ import (
 	"math"
 	"math/rand/v2"
 
+	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 )
@@ -117,7 +118,7 @@ func (k *Kit) misread(l measure.Length, a Aim) (measure.Length, string) {
 
 // really is what an aim would read without any error, in mm or degrees.
 func (b *Building) really(a Aim) (float64, error) {
-	at := survey.Point{X: a.X, Y: a.Y}
+	at := geo.Point{X: a.X, Y: a.Y}
 	switch a.Kind {
 	case "floor":
 		return b.Floor.At(at), nil
@@ -177,7 +178,7 @@ func (b *Building) round(from, to string) int {
 
 // toJoist is how far the nearest ceiling joist's centre is, as a detector
 // slid along x finds it.
-func (b *Building) toJoist(at survey.Point) float64 {
+func (b *Building) toJoist(at geo.Point) float64 {
 	best := math.Inf(1)
 	for _, j := range b.Joists {
 		sin, cos := math.Sincos(j.Angle * math.Pi / 180)

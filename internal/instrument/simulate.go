@@ -5,9 +5,9 @@ import (
 	"math"
 	"math/rand/v2"
 
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // Simulate makes up a building and a job in it: corners and tapes, walls to be
@@ -22,7 +22,7 @@ func Simulate(seed uint64, units measure.System) (job.Document, *Building) {
 	b.Ceiling = roughSurface(r, 1250+r.Float64()*250, wide, deep)
 	if r.Float64() < 0.2 {
 		x, y := wide*0.05, deep*0.06
-		b.Floor.Steps = []Step{{Outline: []survey.Point{{X: x, Y: y}, {X: x + 900, Y: y}, {X: x + 900, Y: y + 700}, {X: x, Y: y + 700}}, By: -20 - r.Float64()*30}}
+		b.Floor.Steps = []Step{{Outline: []geo.Point{{X: x, Y: y}, {X: x + 900, Y: y}, {X: x + 900, Y: y + 700}, {X: x, Y: y + 700}}, By: -20 - r.Float64()*30}}
 	}
 	spacing, first := units.Pick(16*measure.Inch, 600*measure.Millimetre).Millimetres(), 60+r.Float64()*200
 	count := int((wide - first) / spacing)
@@ -37,16 +37,16 @@ func Simulate(seed uint64, units measure.System) (job.Document, *Building) {
 func (b *Building) room(r *rand.Rand) {
 	w, d := 3600+r.Float64()*3200, 3000+r.Float64()*2400
 	off := func(v float64) float64 { return v + r.NormFloat64()*18 }
-	at := []survey.Point{{X: 0, Y: 0}, {X: w, Y: 0}}
+	at := []geo.Point{{X: 0, Y: 0}, {X: w, Y: 0}}
 	switch p := r.Float64(); {
 	case p < 0.5:
-		at = append(at, survey.Point{X: off(w), Y: off(d)}, survey.Point{X: off(0), Y: off(d)})
+		at = append(at, geo.Point{X: off(w), Y: off(d)}, geo.Point{X: off(0), Y: off(d)})
 	case p < 0.75: // one corner cut off
 		c := 700 + r.Float64()*600
-		at = append(at, survey.Point{X: off(w), Y: off(d - c)}, survey.Point{X: off(w - c), Y: off(d)}, survey.Point{X: off(0), Y: off(d)})
+		at = append(at, geo.Point{X: off(w), Y: off(d - c)}, geo.Point{X: off(w - c), Y: off(d)}, geo.Point{X: off(0), Y: off(d)})
 	default: // a jog in the far right
 		c := 500 + r.Float64()*600
-		at = append(at, survey.Point{X: off(w), Y: off(d - c)}, survey.Point{X: off(w - c), Y: off(d - c)}, survey.Point{X: off(w - c), Y: off(d)}, survey.Point{X: off(0), Y: off(d)})
+		at = append(at, geo.Point{X: off(w), Y: off(d - c)}, geo.Point{X: off(w - c), Y: off(d - c)}, geo.Point{X: off(w - c), Y: off(d)}, geo.Point{X: off(0), Y: off(d)})
 	}
 	for i, p := range at {
 		b.Corners = append(b.Corners, Corner{fmt.Sprint(i + 1), p.X, p.Y})
@@ -128,9 +128,9 @@ func (s *simulation) job(wide, deep, first, spacing float64, count int) job.Docu
 func (s *simulation) corners() {
 	n := len(s.Corners)
 	v := s.d.Survey
-	var at []survey.Point
+	var at []geo.Point
 	for _, c := range s.Corners {
-		at = append(at, survey.Point{X: c.X, Y: c.Y})
+		at = append(at, geo.Point{X: c.X, Y: c.Y})
 	}
 	for i, c := range s.Corners {
 		one := job.Corner{ID: c.ID}

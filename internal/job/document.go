@@ -5,7 +5,9 @@
 // out by package plan.
 package job
 
-import "homalos/internal/measure"
+import (
+	"homalos/internal/measure"
+)
 
 // Format is the mark of a job document.
 const Format = "homalos-job/1"

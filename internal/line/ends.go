@@ -5,21 +5,21 @@ import (
 	"math"
 	"sort"
 
-	"homalos/internal/survey"
+	"homalos/internal/geo"
 )
 
 // Ends say how long a line is.
 type Ends struct {
-	Start, Stop       *Face   // faces it runs to; nil: the room's own walls
-	StartGap, StopGap float64 // kept off them
-	Length            float64 // 0: as far as it goes
-	FromStop          bool    // Length is laid off from the far end
-	Outside           bool    // it may lie outside the room, as one in line with its walls does
+	Start, Stop       *geo.Face // faces it runs to; nil: the room's own walls
+	StartGap, StopGap float64   // kept off them
+	Length            float64   // 0: as far as it goes
+	FromStop          bool      // Length is laid off from the far end
+	Outside           bool      // it may lie outside the room, as one in line with its walls does
 }
 
 // Between cuts a ray to a line from end to end: at the faces named, else where
 // the room's outline ends the stretch that its own point lies in.
-func Between(ray Ray, e Ends, outline []survey.Point) (from, to survey.Point, err error) {
+func Between(ray Ray, e Ends, outline []geo.Point) (from, to geo.Point, err error) {
 	low, high, inside := stretch(ray, outline)
 	known := len(outline) >= 3
 	if !inside && (known && !e.Outside || (e.Start == nil || e.Stop == nil) && e.Length == 0) {
@@ -59,14 +59,14 @@ func Between(ray Ray, e Ends, outline []survey.Point) (from, to survey.Point, er
 	if high-low < 1 {
 		return from, to, fmt.Errorf("nothing of it is left between its ends")
 	}
-	place := func(t float64) survey.Point { return survey.Point{X: ray.At.X + ray.UX*t, Y: ray.At.Y + ray.UY*t} }
+	place := func(t float64) geo.Point { return geo.Point{X: ray.At.X + ray.UX*t, Y: ray.At.Y + ray.UY*t} }
 	from, to = place(low), place(high)
 	if known && !e.Outside {
 		const hand = 15.0 // mm: an end on a wall's face is in the room
-		if high-low > 2*hand && !survey.Within(outline, place(low+hand)) {
+		if high-low > 2*hand && !geo.Within(outline, place(low+hand)) {
 			return from, to, fmt.Errorf("it leaves the room at its start")
 		}
-		if high-low > 2*hand && !survey.Within(outline, place(high-hand)) {
+		if high-low > 2*hand && !geo.Within(outline, place(high-hand)) {
 			return from, to, fmt.Errorf("it leaves the room at its end")
 		}
 	}
@@ -74,8 +74,8 @@ func Between(ray Ray, e Ends, outline []survey.Point) (from, to survey.Point, er
 }
 
 // Meets is how far along the ray a face is met, in mm from its own point.
-func (r Ray) Meets(f *Face) (float64, error) {
-	vx, vy, _ := f.unit()
+func (r Ray) Meets(f *geo.Face) (float64, error) {
+	vx, vy, _ := f.Unit()
 	across := r.UX*vy - r.UY*vx
 	if math.Abs(across) < math.Sin(5*math.Pi/180) {
 		return 0, fmt.Errorf("it runs along %s and never meets it", f.ID)
@@ -85,7 +85,7 @@ func (r Ray) Meets(f *Face) (float64, error) {
 
 // stretch is the part of the ray inside the outline that its point lies in, or
 // the nearest such part.
-func stretch(r Ray, outline []survey.Point) (low, high float64, ok bool) {
+func stretch(r Ray, outline []geo.Point) (low, high float64, ok bool) {
 	var met []float64
 	for i, p := range outline {
 		q := outline[(i+1)%len(outline)]
@@ -123,18 +123,18 @@ type Tape struct {
 // Corner is one that a tape can be hooked on.
 type Corner struct {
 	ID string
-	At survey.Point
+	At geo.Point
 }
 
 // Strikes are both ends as tape distances from things that are there: along
 // the wall an end lies on, from its nearer corner; and from the two corners
 // whose tapes cross it most squarely, so that two arcs strike it.
-func Strikes(from, to survey.Point, corners []Corner, walls []*Face) []Tape {
+func Strikes(from, to geo.Point, corners []Corner, walls []*geo.Face) []Tape {
 	var out []Tape
-	for i, p := range []survey.Point{from, to} {
+	for i, p := range []geo.Point{from, to} {
 		name, onWall := []string{"start", "end"}[i], false
 		for _, w := range walls {
-			_, _, long := w.unit()
+			_, _, long := w.Unit()
 			if s := w.Along(p); math.Abs(w.Out(p)) < 3 && s > -3 && s < long+3 {
 				first, value := nearest(corners, w.From), s
 				if long-s < s {
@@ -158,7 +158,7 @@ func Strikes(from, to survey.Point, corners []Corner, walls []*Face) []Tape {
 	return out
 }
 
-func nearest(corners []Corner, p survey.Point) string {
+func nearest(corners []Corner, p geo.Point) string {
 	best, id := math.Inf(1), ""
 	for _, c := range corners {
 		if d := c.At.Distance(p); d < best {
@@ -170,7 +170,7 @@ func nearest(corners []Corner, p survey.Point) string {
 
 // squarest are the two corners whose tapes to p cross nearest to a right
 // angle; corners closer than a hand are no use.
-func squarest(p survey.Point, corners []Corner) (int, int) {
+func squarest(p geo.Point, corners []Corner) (int, int) {
 	best, a, b := 0.2, -1, -1
 	for i := range corners {
 		for j := i + 1; j < len(corners); j++ {

@@ -8,17 +8,8 @@ import (
 	"fmt"
 	"math"
 
-	"homalos/internal/survey"
+	"homalos/internal/geo"
 )
-
-// Face is a straight face that a wall may be placed from. Open is the side of
-// it, seen from From to To, that is open: where a tape hooked on it is pulled.
-type Face struct {
-	ID       string
-	From, To survey.Point
-	OpenLeft bool
-	Finish   float64 // board and skim still to come on it; an existing face is finished
-}
 
 // Kind is how a line is said to lie.
 type Kind string
@@ -38,16 +29,16 @@ const (
 // Relation is one way to say where a line lies, in mm.
 type Relation struct {
 	Kind    Kind
-	Face    *Face
-	And     *Face   // centred
-	At      float64 // distance, or station for square
-	AtEnd   float64 // distance measured near the face's other end
-	Both    bool    // AtEnd is given
-	Follow  string  // both (the two measurements), start or end (parallel at that one)
-	Degrees float64 // square and leg: the angle off the face, 90 if it is 0
-	Right   bool    // leg: it turns right off the last, seen along that
-	Clears  float64 // leg: by how much it begins beyond the last one's line, or before it
-	Marks   [2]survey.Point
+	Face    *geo.Face
+	And     *geo.Face // centred
+	At      float64   // distance, or station for square
+	AtEnd   float64   // distance measured near the face's other end
+	Both    bool      // AtEnd is given
+	Follow  string    // both (the two measurements), start or end (parallel at that one)
+	Degrees float64   // square and leg: the angle off the face, 90 if it is 0
+	Right   bool      // leg: it turns right off the last, seen along that
+	Clears  float64   // leg: by how much it begins beyond the last one's line, or before it
+	Marks   [2]geo.Point
 	Board   float64 // board and skim to come on the new wall's own face
 	Depth   float64 // of the new wall's framing
 }
@@ -55,17 +46,12 @@ type Relation struct {
 // Ray is a line without ends: a point of it, its direction, and the side the
 // framing stands on.
 type Ray struct {
-	At       survey.Point
+	At       geo.Point
 	UX, UY   float64
 	BodyLeft bool
-	Taper    float64      // AtEnd less At
-	Start    survey.Point // where it begins by its relation; At else
-	Fixed    bool         // Start is where it begins
-}
-
-func (f *Face) unit() (ux, uy, long float64) {
-	long = f.From.Distance(f.To)
-	return (f.To.X - f.From.X) / long, (f.To.Y - f.From.Y) / long, long
+	Taper    float64   // AtEnd less At
+	Start    geo.Point // where it begins by its relation; At else
+	Fixed    bool      // Start is where it begins
 }
 
 // FurringOut is how far out from a wall's foot the room face of a furring
@@ -74,31 +60,6 @@ func (f *Face) unit() (ux, uy, long float64) {
 func FurringOut(depth, lean, bulge, clearance, mark float64) float64 {
 	out := depth + math.Max(lean, 0) + math.Max(bulge, 0) + clearance
 	return math.Ceil(out/mark-1e-9) * mark
-}
-
-// off is the place so far along the face and so far out from it.
-func (f *Face) off(along, out float64) survey.Point {
-	ux, uy, _ := f.unit()
-	if !f.OpenLeft {
-		out = -out
-	}
-	return survey.Point{X: f.From.X + ux*along - uy*out, Y: f.From.Y + uy*along + ux*out}
-}
-
-// Out is how far a place lies out from the face, into the open.
-func (f *Face) Out(p survey.Point) float64 {
-	ux, uy, _ := f.unit()
-	d := (p.Y-f.From.Y)*ux - (p.X-f.From.X)*uy
-	if !f.OpenLeft {
-		return -d
-	}
-	return d
-}
-
-// Along is how far along the face a place lies, from its first end.
-func (f *Face) Along(p survey.Point) float64 {
-	ux, uy, _ := f.unit()
-	return (p.X-f.From.X)*ux + (p.Y-f.From.Y)*uy
 }
 
 // Lay finds the ray a relation asks for. The error says what can't be.
@@ -110,12 +71,12 @@ func (r Relation) Lay() (Ray, error) {
 		}
 		return Ray{At: r.Marks[0], UX: (r.Marks[1].X - r.Marks[0].X) / long, UY: (r.Marks[1].Y - r.Marks[0].Y) / long, BodyLeft: true}, nil
 	}
-	ux, uy, long := r.Face.unit()
+	ux, uy, long := r.Face.Unit()
 	if long < 10 {
 		return Ray{}, fmt.Errorf("%s has no length", r.Face.ID)
 	}
 	along := func(out float64) Ray {
-		return Ray{At: r.Face.off(long/2, out), UX: ux, UY: uy, BodyLeft: r.Face.OpenLeft}
+		return Ray{At: r.Face.Off(long/2, out), UX: ux, UY: uy, BodyLeft: r.Face.OpenLeft}
 	}
 	switch r.Kind {
 	case Parallel:
@@ -142,7 +103,7 @@ func (r Relation) Lay() (Ray, error) {
 		if !r.Face.OpenLeft {
 			sin = -sin
 		}
-		start := r.Face.off(r.At, 0)
+		start := r.Face.Off(r.At, 0)
 		return Ray{At: start, Start: start, Fixed: true, UX: ux*cos - uy*sin, UY: uy*cos + ux*sin, BodyLeft: !r.Face.OpenLeft}, nil
 	case Centred:
 		return r.centred(ux, uy, long)
@@ -157,16 +118,16 @@ func (r Relation) parallel(along func(float64) Ray) (Ray, error) {
 	if !r.Both {
 		return along(r.At), nil
 	}
-	_, _, long := r.Face.unit()
+	_, _, long := r.Face.Unit()
 	ray := along(r.At)
 	switch r.Follow {
 	case "start":
 	case "end":
 		ray = along(r.AtEnd)
 	default:
-		a, b := r.Face.off(0, r.At), r.Face.off(long, r.AtEnd)
+		a, b := r.Face.Off(0, r.At), r.Face.Off(long, r.AtEnd)
 		d := a.Distance(b)
-		ray.At = survey.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2}
+		ray.At = geo.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2}
 		ray.UX, ray.UY = (b.X-a.X)/d, (b.Y-a.Y)/d
 	}
 	ray.Taper = r.AtEnd - r.At
@@ -185,41 +146,41 @@ func (r Relation) leg(ux, uy float64) Ray {
 	}
 	sin, cos := math.Sincos(deg * math.Pi / 180)
 	vx, vy := ux*cos-uy*sin, uy*cos+ux*sin
-	start := survey.Point{X: r.Face.To.X + vx*r.Clears, Y: r.Face.To.Y + vy*r.Clears}
+	start := geo.Point{X: r.Face.To.X + vx*r.Clears, Y: r.Face.To.Y + vy*r.Clears}
 	return Ray{At: start, Start: start, Fixed: true, UX: vx, UY: vy, BodyLeft: !r.Face.OpenLeft}
 }
 
 func (r Relation) centred(ux, uy, long float64) (Ray, error) {
-	vx, vy, _ := r.And.unit()
+	vx, vy, _ := r.And.Unit()
 	if math.Abs(ux*vy-uy*vx) > math.Sin(15*math.Pi/180) {
 		return Ray{}, fmt.Errorf("%s and %s don't face each other: they lie at %.0f° to one another", r.Face.ID, r.And.ID, math.Asin(math.Min(1, math.Abs(ux*vy-uy*vx)))*180/math.Pi)
 	}
 	// the middle of the room between them, at both ends of the first face
-	var mid [2]survey.Point
+	var mid [2]geo.Point
 	for i, s := range []float64{0, long} {
-		p := r.Face.off(s, 0)
+		p := r.Face.Off(s, 0)
 		wide := r.And.Out(p)
 		if wide <= 0 {
 			return Ray{}, fmt.Errorf("%s and %s are open away from each other", r.Face.ID, r.And.ID)
 		}
-		mid[i] = r.Face.off(s, (wide-r.Depth)/2)
+		mid[i] = r.Face.Off(s, (wide-r.Depth)/2)
 	}
 	d := mid[0].Distance(mid[1])
 	return Ray{
-		At: survey.Point{X: (mid[0].X + mid[1].X) / 2, Y: (mid[0].Y + mid[1].Y) / 2}, UX: (mid[1].X - mid[0].X) / d, UY: (mid[1].Y - mid[0].Y) / d,
+		At: geo.Point{X: (mid[0].X + mid[1].X) / 2, Y: (mid[0].Y + mid[1].Y) / 2}, UX: (mid[1].X - mid[0].X) / d, UY: (mid[1].Y - mid[0].Y) / d,
 		BodyLeft: r.Face.OpenLeft,
 	}, nil
 }
 
 // Says is how far a relation is from holding for a line that is placed: the
 // distance asked for less the one there is, worst over the line's two ends.
-func (r Relation) Says(from, to survey.Point) float64 {
+func (r Relation) Says(from, to geo.Point) float64 {
 	ray, err := r.Lay()
 	if err != nil {
 		return 0
 	}
 	worst := 0.0
-	for _, p := range []survey.Point{from, to} {
+	for _, p := range []geo.Point{from, to} {
 		d := (p.X-ray.At.X)*ray.UY - (p.Y-ray.At.Y)*ray.UX
 		if math.Abs(d) > math.Abs(worst) {
 			worst = d

@@ -8,14 +8,14 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"homalos/internal/survey"
+	"homalos/internal/geo"
 )
 
 var (
-	room  = []survey.Point{{X: 0, Y: 0}, {X: 5000, Y: 0}, {X: 5000, Y: 2500}, {X: 3500, Y: 2500}, {X: 3500, Y: 4000}, {X: 0, Y: 4000}} // with a jog
-	south = &Face{ID: "south", From: room[0], To: room[1], OpenLeft: true}
-	north = &Face{ID: "north", From: room[4], To: room[5], OpenLeft: true}
-	west  = &Face{ID: "west", From: room[5], To: room[0], OpenLeft: true}
+	room  = []geo.Point{{X: 0, Y: 0}, {X: 5000, Y: 0}, {X: 5000, Y: 2500}, {X: 3500, Y: 2500}, {X: 3500, Y: 4000}, {X: 0, Y: 4000}} // with a jog
+	south = &geo.Face{ID: "south", From: room[0], To: room[1], OpenLeft: true}
+	north = &geo.Face{ID: "north", From: room[4], To: room[5], OpenLeft: true}
+	west  = &geo.Face{ID: "west", From: room[5], To: room[0], OpenLeft: true}
 )
 
 func lay(t *testing.T, r Relation) Ray {
@@ -25,7 +25,7 @@ func lay(t *testing.T, r Relation) Ray {
 	return ray
 }
 
-func between(t *testing.T, r Ray, e Ends) (from, to survey.Point) {
+func between(t *testing.T, r Ray, e Ends) (from, to geo.Point) {
 	t.Helper()
 	from, to, err := Between(r, e, room)
 	require.NoError(t, err)
@@ -89,7 +89,7 @@ func TestFurringOut(t *testing.T) {
 func TestEndsThatCannotBe(t *testing.T) {
 	ray := lay(t, Relation{Kind: Parallel, Face: south, At: 1000})
 	for says, e := range map[string]Ends{
-		"change them about":    {Start: &Face{ID: "x", From: survey.Point{X: 4000}, To: survey.Point{X: 4000, Y: 4000}}, Stop: west},
+		"change them about":    {Start: &geo.Face{ID: "x", From: geo.Point{X: 4000}, To: geo.Point{X: 4000, Y: 4000}}, Stop: west},
 		"nothing of it":        {StartGap: 3000, StopGap: 2500},
 		"longer than the room": {Length: 6000},
 		"never meets":          {Stop: north},
@@ -97,7 +97,7 @@ func TestEndsThatCannotBe(t *testing.T) {
 		_, _, err := Between(ray, e, room)
 		assert.ErrorContains(t, err, says)
 	}
-	mark := lay(t, Relation{Kind: Through, Marks: [2]survey.Point{{X: 4000, Y: 1000}, {X: 4000, Y: 3600}}})
+	mark := lay(t, Relation{Kind: Through, Marks: [2]geo.Point{{X: 4000, Y: 1000}, {X: 4000, Y: 3600}}})
 	mark.Fixed, mark.Start = true, mark.At
 	_, _, err := Between(mark, Ends{Length: 2600}, room)
 	assert.Error(t, err, "past the jog it is outside")
@@ -105,7 +105,7 @@ func TestEndsThatCannotBe(t *testing.T) {
 	assert.ErrorContains(t, err, "inside the room")
 	_, _, err = Between(lay(t, Relation{Kind: Parallel, Face: south, At: 9000}), Ends{}, room)
 	assert.ErrorContains(t, err, "inside the room")
-	_, err = Relation{Kind: Through, Marks: [2]survey.Point{{X: 1}, {X: 1}}}.Lay()
+	_, err = Relation{Kind: Through, Marks: [2]geo.Point{{X: 1}, {X: 1}}}.Lay()
 	assert.Error(t, err)
 }
 
@@ -117,8 +117,8 @@ func TestTapesStrikeTheEndsTheySay(t *testing.T) {
 		corners = append(corners, Corner{string(rune('1' + i)), p})
 	}
 	rapid.Check(t, func(t *rapid.T) {
-		p := survey.Point{X: float64(rapid.IntRange(300, 3200).Draw(t, "x")), Y: float64(rapid.IntRange(300, 2300).Draw(t, "y"))}
-		tapes := Strikes(p, survey.Point{X: 0, Y: 1800}, corners, []*Face{south, west})
+		p := geo.Point{X: float64(rapid.IntRange(300, 3200).Draw(t, "x")), Y: float64(rapid.IntRange(300, 2300).Draw(t, "y"))}
+		tapes := Strikes(p, geo.Point{X: 0, Y: 1800}, corners, []*geo.Face{south, west})
 		require.Len(t, tapes, 3)
 		a, b := corners[tapes[0].From[0]-'1'].At, corners[tapes[1].From[0]-'1'].At
 		assert.InDelta(t, a.Distance(p), tapes[0].Value, 1e-6)

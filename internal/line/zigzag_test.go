@@ -8,30 +8,30 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
-	"homalos/internal/survey"
+	"homalos/internal/geo"
 )
 
 // walk lays legs one off the other, each of a length, and gives the places
 // they turn at.
-func walk(t require.TestingT, first *Face, legs []Relation, long []float64) (at []survey.Point, rays []Ray) {
+func walk(t require.TestingT, first *geo.Face, legs []Relation, long []float64) (at []geo.Point, rays []Ray) {
 	last := first
-	at = []survey.Point{first.From, first.To}
+	at = []geo.Point{first.From, first.To}
 	for i, leg := range legs {
 		leg.Kind, leg.Face = Leg, last
 		ray, err := leg.Lay()
 		require.NoError(t, err)
 		rays = append(rays, ray)
-		end := survey.Point{X: ray.At.X + ray.UX*long[i], Y: ray.At.Y + ray.UY*long[i]}
-		last = &Face{ID: "leg", From: ray.At, To: end, OpenLeft: !ray.BodyLeft}
+		end := geo.Point{X: ray.At.X + ray.UX*long[i], Y: ray.At.Y + ray.UY*long[i]}
+		last = &geo.Face{ID: "leg", From: ray.At, To: end, OpenLeft: !ray.BodyLeft}
 		at = append(at, end)
 	}
 	return at, rays
 }
 
 func TestAZigzagRoundAChimney(t *testing.T) {
-	wall := &Face{ID: "A", From: survey.Point{}, To: survey.Point{X: 1000}, OpenLeft: true}
+	wall := &geo.Face{ID: "A", From: geo.Point{}, To: geo.Point{X: 1000}, OpenLeft: true}
 	at, rays := walk(t, wall, []Relation{{}, {Right: true}, {Right: true}, {}}, []float64{300, 800, 300, 500})
-	for i, want := range []survey.Point{{X: 0}, {X: 1000}, {X: 1000, Y: 300}, {X: 1800, Y: 300}, {X: 1800}, {X: 2300}} {
+	for i, want := range []geo.Point{{X: 0}, {X: 1000}, {X: 1000, Y: 300}, {X: 1800, Y: 300}, {X: 1800}, {X: 2300}} {
 		assert.InDelta(t, want.X, at[i].X, 1e-9, "turn %d", i)
 		assert.InDelta(t, want.Y, at[i].Y, 1e-9, "turn %d", i)
 	}
@@ -49,7 +49,7 @@ func TestLegsThatGoRoundClose(t *testing.T) {
 		long := rapid.Float64Range(200, 4000).Draw(t, "long")
 		right := rapid.Bool().Draw(t, "right")
 		bearing := rapid.Float64Range(0, 2*math.Pi).Draw(t, "bearing")
-		first := &Face{ID: "A", To: survey.Point{X: long * math.Cos(bearing), Y: long * math.Sin(bearing)}, OpenLeft: rapid.Bool().Draw(t, "open")}
+		first := &geo.Face{ID: "A", To: geo.Point{X: long * math.Cos(bearing), Y: long * math.Sin(bearing)}, OpenLeft: rapid.Bool().Draw(t, "open")}
 		legs, lengths := make([]Relation, n-1), make([]float64, n-1)
 		for i := range legs {
 			legs[i], lengths[i] = Relation{Right: right, Degrees: 360 / float64(n)}, long
@@ -60,7 +60,7 @@ func TestLegsThatGoRoundClose(t *testing.T) {
 }
 
 func TestALegClearsTheDepthOfTheLast(t *testing.T) {
-	wall := &Face{ID: "A", To: survey.Point{X: 1000}, OpenLeft: true}
+	wall := &geo.Face{ID: "A", To: geo.Point{X: 1000}, OpenLeft: true}
 	ray, err := Relation{Kind: Leg, Face: wall, Clears: 90}.Lay()
 	require.NoError(t, err)
 	assert.InDelta(t, 90, ray.At.Y, 1e-9, "it starts beyond the wood that stands there")
@@ -78,8 +78,8 @@ func TestARelationSaysHowFarItIsFromHolding(t *testing.T) {
 		ray, err := r.Lay()
 		require.NoError(t, err)
 		aside := rapid.Float64Range(-300, 300).Draw(t, "aside")
-		on := func(s float64) survey.Point {
-			return survey.Point{X: ray.At.X + ray.UX*s - ray.UY*aside, Y: ray.At.Y + ray.UY*s + ray.UX*aside}
+		on := func(s float64) geo.Point {
+			return geo.Point{X: ray.At.X + ray.UX*s - ray.UY*aside, Y: ray.At.Y + ray.UY*s + ray.UX*aside}
 		}
 		require.InDelta(t, math.Abs(aside), math.Abs(r.Says(on(-200), on(900))), 1e-6)
 	})
@@ -106,21 +106,21 @@ func TestEndsOnWallsAreTapedAlongThem(t *testing.T) {
 		corners = append(corners, Corner{string(rune('1' + i)), p})
 	}
 	for name, c := range map[string]struct {
-		at    survey.Point
+		at    geo.Point
 		from  string
 		value float64
 	}{
-		"near the first corner":  {survey.Point{X: 700}, "1", 700},
-		"near the second corner": {survey.Point{X: 4400}, "2", 600},
-		"a hair off the face":    {survey.Point{X: 700, Y: 2}, "1", 700},
-		"in the corner":          {survey.Point{X: -1, Y: 0}, "1", 0},
+		"near the first corner":  {geo.Point{X: 700}, "1", 700},
+		"near the second corner": {geo.Point{X: 4400}, "2", 600},
+		"a hair off the face":    {geo.Point{X: 700, Y: 2}, "1", 700},
+		"in the corner":          {geo.Point{X: -1, Y: 0}, "1", 0},
 	} {
 		t.Run(name, func(t *testing.T) {
-			tapes := Strikes(c.at, survey.Point{X: 2000, Y: 2000}, corners, []*Face{south})
+			tapes := Strikes(c.at, geo.Point{X: 2000, Y: 2000}, corners, []*geo.Face{south})
 			assert.Equal(t, Tape{From: c.from, Along: "south", To: "start", Value: c.value}, tapes[0])
 		})
 	}
-	off := Strikes(survey.Point{X: 700, Y: 40}, survey.Point{X: 2000, Y: 2000}, corners, []*Face{south})
+	off := Strikes(geo.Point{X: 700, Y: 40}, geo.Point{X: 2000, Y: 2000}, corners, []*geo.Face{south})
 	assert.Len(t, off, 4, "well off the face: two arcs for each end")
-	assert.Empty(t, Strikes(survey.Point{X: 700, Y: 40}, survey.Point{X: 900, Y: 40}, nil, nil), "no corner, nothing to strike by")
+	assert.Empty(t, Strikes(geo.Point{X: 700, Y: 40}, geo.Point{X: 900, Y: 40}, nil, nil), "no corner, nothing to strike by")
 }

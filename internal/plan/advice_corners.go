@@ -6,9 +6,9 @@ import (
 	"strings"
 
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // meetings offers the styles of each corner, and who runs past.
@@ -142,7 +142,7 @@ func (a *adviser) behind(m met, said Meeting) {
 		c := a.solved().Corners
 		p, q := c[m.existing.from].At, c[m.existing.to].At
 		long := p.Distance(q)
-		a.shift(ad, "to-stud-"+stud, "Move the line to its stud at "+stud, survey.Point{X: (q.X - p.X) / long * off, Y: (q.Y - p.Y) / long * off})
+		a.shift(ad, "to-stud-"+stud, "Move the line to its stud at "+stud, geo.Point{X: (q.X - p.X) / long * off, Y: (q.Y - p.Y) / long * off})
 	}
 }
 

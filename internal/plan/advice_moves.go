@@ -5,10 +5,10 @@ import (
 	"math"
 
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/line"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // joists offers what can be done where the plates find no joist.
@@ -26,7 +26,7 @@ func (a *adviser) joists() {
 			if lie.Beside && (lie.Lie == framing.Between || lie.Lie == framing.NoJoist) {
 				ux, uy := (w.To.X-w.From.X)/w.From.Distance(w.To), (w.To.Y-w.From.Y)/w.From.Distance(w.To)
 				off := lie.Nearest.Millimetres()
-				a.shift(to, "under-"+word, fmt.Sprintf("Move it to the %s joist beside it", word), survey.Point{X: -uy * off, Y: ux * off})
+				a.shift(to, "under-"+word, fmt.Sprintf("Move it to the %s joist beside it", word), geo.Point{X: -uy * off, Y: ux * off})
 			}
 			if (lie.Lie == framing.NoJoist || len(lie.Bare) > 0) && lie.Anchor.By != "adhesive" {
 				a.glue(to, word)
@@ -56,7 +56,7 @@ func (a *adviser) glue(to *Advice, word string) {
 
 // shift offers to move a line by a step on the plan, where its relation has a
 // distance that does it, or where it is given by its two ends.
-func (a *adviser) shift(to *Advice, id, text string, by survey.Point) {
+func (a *adviser) shift(to *Advice, id, text string, by geo.Point) {
 	if a.l == nil {
 		a.shiftEnds(to, id, text, by)
 		return
@@ -99,7 +99,7 @@ func (a *adviser) shift(to *Advice, id, text string, by survey.Point) {
 }
 
 // shiftEnds moves a wall that is given by its two ends, square to itself.
-func (a *adviser) shiftEnds(to *Advice, id, text string, by survey.Point) {
+func (a *adviser) shiftEnds(to *Advice, id, text string, by geo.Point) {
 	w, u := a.f.Wall, a.rules.Units
 	long := w.From.Distance(w.To)
 	nx, ny := -(w.To.Y-w.From.Y)/long, (w.To.X-w.From.X)/long
@@ -112,6 +112,6 @@ func (a *adviser) shiftEnds(to *Advice, id, text string, by survey.Point) {
 		side = "right"
 	}
 	dx, dy := nx*step.Millimetres(), ny*step.Millimetres()
-	from, end := placed(survey.Point{X: w.From.X + dx, Y: w.From.Y + dy}, u), placed(survey.Point{X: w.To.X + dx, Y: w.To.Y + dy}, u)
+	from, end := placed(geo.Point{X: w.From.X + dx, Y: w.From.Y + dy}, u), placed(geo.Point{X: w.To.X + dx, Y: w.To.Y + dy}, u)
 	a.offer(to, id, fmt.Sprintf("%s (%s to the %s)", text, u.Say(step.Abs(), 0), side), func(w *job.Wall) { w.From, w.To = from, end })
 }

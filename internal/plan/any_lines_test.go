@@ -11,9 +11,9 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // anyLine is a line as somebody in a hurry may say it, sense or not.
@@ -158,7 +158,7 @@ func TestEachRelationHoldsInAnyRoom(t *testing.T) {
 		inch := func(name string, low, high int) float64 {
 			return float64(rapid.IntRange(low*16, high*16).Draw(t, name)) / 16
 		}
-		at := []survey.Point{
+		at := []geo.Point{
 			{X: 0, Y: 0}, {X: inch("wide", 180, 240), Y: 0}, {X: inch("x3", 180, 240), Y: inch("y3", 80, 110)},
 			{X: inch("x4", 110, 150), Y: inch("y4", 150, 190)}, {X: inch("x5", -15, 15), Y: inch("y5", 140, 170)},
 		}
@@ -172,7 +172,7 @@ func TestEachRelationHoldsInAnyRoom(t *testing.T) {
 		p, err := Compute(d)
 		require.NoError(t, err)
 		a1, a2 := ends(t, p, "A")
-		for _, e := range []survey.Point{a1, a2} {
+		for _, e := range []geo.Point{a1, a2} {
 			require.InDelta(t, clear+0.5, out(at[0], at[1], e), 1./64, "so much clear, and a board to come")
 		}
 		require.InDelta(t, 60, a1.Distance(a2), 1./64)
@@ -180,11 +180,11 @@ func TestEachRelationHoldsInAnyRoom(t *testing.T) {
 		require.InDelta(t, leg+3.5, b1.Distance(b2), 1./32, "past A's depth, and as long as the leg is said")
 		require.Less(t, math.Abs((a2.X-a1.X)*(b2.X-b1.X)+(a2.Y-a1.Y)*(b2.Y-b1.Y))/(60*b1.Distance(b2)), 1./1000, "squared off it")
 		d1, d2 := ends(t, p, "D")
-		for _, e := range []survey.Point{d1, d2} {
+		for _, e := range []geo.Point{d1, d2} {
 			require.InDelta(t, off, out(at[4], at[0], e), 1./64)
 		}
 		c1, c2 := ends(t, p, "C")
-		for _, e := range []survey.Point{c1, c2} {
+		for _, e := range []geo.Point{c1, c2} {
 			here := out(at[4], at[0], e)
 			require.InDelta(t, (off-3.5)/2, math.Min(here, off-here), 1./64, "as much room on one side of it as on the other")
 		}

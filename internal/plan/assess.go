@@ -7,6 +7,7 @@ import (
 
 	"homalos/internal/assess"
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
@@ -157,7 +158,7 @@ func (s *setup) addHolds(p *Plan) {
 }
 
 // assessed puts it together. low is the least estimated height in the room, mm.
-func (s *setup) assessed(heights *survey.Wary, where []survey.Point) Assessed {
+func (s *setup) assessed(heights *survey.Wary, where []geo.Point) Assessed {
 	out := Assessed{
 		Questions: []AskedSign{}, Walls: s.judged(), Steps: []SupportStep{}, Floors: []FloorAlong{}, Cards: []ShownCard{}, Probes: []Probed{}, Pockets: []Gauged{}, Wanted: []WantFits{},
 	}
@@ -283,7 +284,7 @@ func (s *setup) probed(out *Assessed, a job.Assess) {
 }
 
 // wantedFits holds what must fit against the least height read in the room.
-func (s *setup) wantedFits(out *Assessed, a job.Assess, heights *survey.Wary, where []survey.Point) {
+func (s *setup) wantedFits(out *Assessed, a job.Assess, heights *survey.Wary, where []geo.Point) {
 	if len(a.Wanted) == 0 {
 		return
 	}

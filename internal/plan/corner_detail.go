@@ -4,8 +4,8 @@ import (
 	"math"
 
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // CornerDetail is where a wall's end meets another, from above and large:
@@ -122,7 +122,7 @@ func (s *setup) drawHeld(d *CornerDetail, m met) {
 	d.HeldA, d.HeldB = line[0], line[1]
 }
 
-func (s *setup) detailWall(w *framing.Wall, middle survey.Point, reach float64) DetailWall {
+func (s *setup) detailWall(w *framing.Wall, middle geo.Point, reach float64) DetailWall {
 	long, depth, board := w.Length.Millimetres(), w.Lumber.Depth.Millimetres(), s.board.Millimetres()
 	skewed := ground(w, 0, long, 0, depth)
 	back := ground(w, -w.Start.Skew.Millimetres(), long+w.Stop.Skew.Millimetres(), depth, depth)
@@ -130,8 +130,8 @@ func (s *setup) detailWall(w *framing.Wall, middle survey.Point, reach float64) 
 	boards := append(ground(w, 0, long, -board, -board)[:2], ground(w, 0, long, depth+board, depth+board)[:2]...)
 	out := DetailWall{ID: w.ID, Outline: skewed, Board: boards}
 	// its name stands on its middle line, as far in as the picture goes
-	a := survey.Point(ground(w, 0, 0, depth/2, depth/2)[0])
-	b := survey.Point(ground(w, long, long, depth/2, depth/2)[0])
+	a := geo.Point(ground(w, 0, 0, depth/2, depth/2)[0])
+	b := geo.Point(ground(w, long, long, depth/2, depth/2)[0])
 	if a.Distance(middle) > b.Distance(middle) {
 		a, b = b, a
 	}
@@ -140,7 +140,7 @@ func (s *setup) detailWall(w *framing.Wall, middle survey.Point, reach float64) 
 }
 
 // detailThere is the stretch of a wall that is there, face and back.
-func (s *setup) detailThere(m met, middle survey.Point, reach float64) DetailWall {
+func (s *setup) detailThere(m met, middle geo.Point, reach float64) DetailWall {
 	depth := m.existing.depth.Millimetres()
 	if depth == 0 {
 		depth = s.rules.Units.Pick(4*measure.Inch, 100*mm).Millimetres()
@@ -149,7 +149,7 @@ func (s *setup) detailThere(m met, middle survey.Point, reach float64) DetailWal
 	long := m.face.From.Distance(m.face.To)
 	from, to := math.Max(0, along-2*reach), math.Min(long, along+2*reach)
 	a, b := toward(m.face.From, m.face.To, from), toward(m.face.From, m.face.To, to)
-	back := func(p survey.Point) Dot {
+	back := func(p geo.Point) Dot {
 		ux, uy := (m.face.To.X-m.face.From.X)/long, (m.face.To.Y-m.face.From.Y)/long
 		side := 1.0
 		if !m.face.OpenLeft {

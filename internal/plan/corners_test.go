@@ -9,9 +9,9 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // closet is a closet in the corner of a room: its front D runs past its side E.
@@ -92,7 +92,7 @@ func TestAZigzagClosesOrSaysByHowMuch(t *testing.T) {
 	}
 	c := leg("B", "right", "60 in")
 	c.Closes = &job.Closes{Face: "side 2"}
-	d := laid([]survey.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 200, Y: 150}, {X: 0, Y: 150}}, map[string]job.Line{
+	d := laid([]geo.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 200, Y: 150}, {X: 0, Y: 150}}, map[string]job.Line{
 		"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "80 in"}}}, "B": leg("A", "left", "24 in"), "C": c,
 	})
 	p := computed(t, d)
@@ -172,7 +172,7 @@ func TestWallsThatStandInEachOther(t *testing.T) {
 
 func TestOddAnglesAreBevelled(t *testing.T) {
 	// a wall met at 52°: its end is cut 38° off square (the work, step 2)
-	square := []survey.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 200, Y: 150}, {X: 0, Y: 150}}
+	square := []geo.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 200, Y: 150}, {X: 0, Y: 150}}
 	d := laid(square, map[string]job.Line{"A": {By: "square", Face: "side 1", At: "60 in", Degrees: 52, Parts: []job.Part{{Length: "80 in"}}}})
 	w := computed(t, d).Walls[0]
 	assert.Equal(t, "38.0° off square, 52.0° to the other wall", w.Meets[0].Bevel)
@@ -287,7 +287,7 @@ func TestDevicesToMoveAreCompared(t *testing.T) {
 func TestLinesMoveNoMoreThanTheyMust(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		d := closet()
-		moved := append([]survey.Point(nil), leaning...)
+		moved := append([]geo.Point(nil), leaning...)
 		most := 0.0
 		for i := 2; i < 4; i++ {
 			dx, dy := rapid.Float64Range(-0.4, 0.4).Draw(t, "dx"), rapid.Float64Range(-0.4, 0.4).Draw(t, "dy")

@@ -36,8 +36,8 @@ func TestNonsenseIsNamedByItsPath(t *testing.T) {
 		"a stud longer than 10 km":   {"96 3/16 in", "96000000 m", "survey.readings[0].value"},
 	} {
 		t.Run(name, func(t *testing.T) {
-			text := strings.Replace(room, c.old, c.new, 1)
-			require.NotEqual(t, room, text)
+			text := strings.Replace(taped, c.old, c.new, 1)
+			require.NotEqual(t, taped, text)
 			d, faults := job.Read([]byte(text))
 			var err error = faults
 			if faults == nil {
@@ -260,7 +260,7 @@ func TestWhatWasFoundIsCheckedToo(t *testing.T) {
 		"a lean over no height":    {corners + `"walls": [{"id": "N", "from": "1", "to": "2", "leans": [{"station": "1 in", "out": "1/4 in", "span": "0 in"}]}],`, "survey.walls[0].leans[0].span", "height over which"},
 	} {
 		t.Run(name, func(t *testing.T) {
-			d, faults := job.Read([]byte(strings.Replace(room, `"survey": {`, c.with, 1)))
+			d, faults := job.Read([]byte(strings.Replace(taped, `"survey": {`, c.with, 1)))
 			require.Empty(t, faults)
 			all := Check(d)
 			require.NotEmpty(t, all)

@@ -4,9 +4,9 @@ import (
 	"fmt"
 
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // stray is how far a wall may carry a reading before it is no longer where it
@@ -69,7 +69,7 @@ func KeepPlaces(before job.Document, after *job.Document) int {
 }
 
 // still says whether a wall has the place at the same station.
-func still(w *framing.Wall, station measure.Length, at survey.Point) bool {
+func still(w *framing.Wall, station measure.Length, at geo.Point) bool {
 	return w != nil && station <= w.Length && w.At(station).Distance(at) <= stray
 }
 
@@ -116,7 +116,7 @@ func byID(walls []*framing.Wall) map[string]*framing.Wall {
 
 // stays is a reading at its place on the plan, in the place of the one along
 // its wall.
-func stays(r job.Reading, w *framing.Wall, at survey.Point, u measure.System, taken map[string]bool) job.Reading {
+func stays(r job.Reading, w *framing.Wall, at geo.Point, u measure.System, taken map[string]bool) job.Reading {
 	out := onPlan(r, w, at, u)
 	out.Replaces, out.Stays = r.ID, true
 	for k := 1; ; k++ {

@@ -10,20 +10,20 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // anyRoom has four corners, none of them quite where a square room's would be.
-func anyRoom(t *rapid.T) []survey.Point {
+func anyRoom(t *rapid.T) []geo.Point {
 	off := func(what string) float64 { return float64(rapid.IntRange(-96, 96).Draw(t, what)) / 16 }
-	return []survey.Point{{}, {X: 200 + off("2x")}, {X: 200 + off("3x"), Y: 150 + off("3y")}, {X: off("4x"), Y: 150 + off("4y")}}
+	return []geo.Point{{}, {X: 200 + off("2x")}, {X: 200 + off("3x"), Y: 150 + off("3y")}, {X: off("4x"), Y: 150 + off("4y")}}
 }
 
 // closetIn is a closet in a corner of the room: a front, and a side that butts
 // it.
-func closetIn(t *rapid.T, room []survey.Point) job.Document {
+func closetIn(t *rapid.T, room []geo.Point) job.Document {
 	at := func(what string, low, high int) string {
 		return fmt.Sprintf("%d/16 in", rapid.IntRange(low*16, high*16).Draw(t, what))
 	}
@@ -79,7 +79,7 @@ func TestALineStruckByItsTapesLiesWhereItShould(t *testing.T) {
 		if err != nil {
 			t.Skip("that room has no place for it")
 		}
-		corner := func(id string) survey.Point { return room[id[0]-'1'] }
+		corner := func(id string) geo.Point { return room[id[0]-'1'] }
 		value := func(text string) float64 {
 			l, err := measure.Read(text, measure.Imperial)
 			require.NoError(t, err)
@@ -88,7 +88,7 @@ func TestALineStruckByItsTapesLiesWhereItShould(t *testing.T) {
 		for _, w := range p.Walls {
 			a, b := ends(t, p, w.ID)
 			for _, s := range append(append([]TapeTo{}, w.Line.Tapes...), w.Line.Check...) {
-				end := map[string]survey.Point{"start": a, "end": b}[s.To]
+				end := map[string]geo.Point{"start": a, "end": b}[s.To]
 				if strings.ContainsAny(s.From, "AB") { // along another new wall
 					from, to := ends(t, p, s.From)
 					along := ((end.X-from.X)*(to.X-from.X) + (end.Y-from.Y)*(to.Y-from.Y)) / from.Distance(to)

@@ -6,16 +6,17 @@ import (
 	"math"
 
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/line"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
+	"homalos/internal/room"
 )
 
 // spot is a place with what it is called: corner 4, the start of D.
 type spot struct {
 	name  string
-	at    survey.Point
+	at    geo.Point
 	tapes []string // ids of the tapes that a corner is solved from
 }
 
@@ -24,7 +25,7 @@ func (s *setup) cornerSpot(c line.Corner) spot {
 	out := spot{name: "corner " + c.ID, at: c.At}
 	for i, t := range s.ties {
 		of := []int{t.From, t.To}
-		if t.Kind != survey.LengthTie {
+		if t.Kind != room.LengthTie {
 			of = append(of, t.At)
 		}
 		for _, k := range of {
@@ -57,7 +58,7 @@ func (s *setup) apart(a, b spot) []Line {
 }
 
 // outBy is why an end lies so far out from the face the line goes by.
-func (s *setup) outBy(l *WallLine, end spot, f *line.Face) []Line {
+func (s *setup) outBy(l *WallLine, end spot, f *geo.Face) []Line {
 	var out []Line
 	if l.Taper != "" {
 		out = append(out, Line{What: "measured at the other end it differs by", Value: l.Taper})

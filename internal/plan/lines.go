@@ -6,10 +6,10 @@ import (
 	"strings"
 
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/line"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // WallLine is where a wall's snapped line lies and how to strike it.
@@ -75,7 +75,7 @@ func (s *setup) writeLine(w *framing.Wall) *WallLine {
 			out.Taper = s.sayMM(l.taper)
 		}
 		if f := l.relation.Face; f != nil && l.relation.Kind != line.Square && l.relation.Kind != line.Leg {
-			for i, p := range []survey.Point{w.From, w.To} {
+			for i, p := range []geo.Point{w.From, w.To} {
 				out.Off = append(out.Off, TapeTo{From: f.ID, To: []string{"start", "end"}[i], Value: s.sayMM(f.Out(p))})
 			}
 		}
@@ -86,7 +86,7 @@ func (s *setup) writeLine(w *framing.Wall) *WallLine {
 			corners = append(corners, line.Corner{ID: s.corners[i].ID, At: c.At})
 		}
 	}
-	var walls []*line.Face
+	var walls []*geo.Face
 	if len(shape.Corners) >= 3 {
 		for _, e := range s.existingWalls {
 			walls = append(walls, r.existingFace(e))
@@ -107,7 +107,7 @@ func (s *setup) sayMM(mm float64) string {
 // diagonals are from each end to the corner farthest from the tapes it was
 // struck by: they must agree once both ends are marked.
 func (s *setup) diagonals(out *WallLine, w *framing.Wall, corners []line.Corner) {
-	for i, p := range []survey.Point{w.From, w.To} {
+	for i, p := range []geo.Point{w.From, w.To} {
 		end := []string{"start", "end"}[i]
 		used := map[string]bool{}
 		for _, t := range out.Tapes {
@@ -154,7 +154,7 @@ func (s *setup) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner)
 	}
 	for i, end := range endSpots(w) {
 		if o := s.butted(w, i == 1); o != nil {
-			t := TapeTo{From: o.ID, To: []string{"start", "end"}[i], Value: s.sayMM((&line.Face{From: o.From, To: o.To}).Along(end.at))}
+			t := TapeTo{From: o.ID, To: []string{"start", "end"}[i], Value: s.sayMM((&geo.Face{From: o.From, To: o.To}).Along(end.at))}
 			out.Check = append(out.Check, t)
 			sum := s.apart(endSpots(o)[0], end)
 			sum[len(sum)-1] = Line{What: "along " + o.ID + "'s line", Value: t.Value}

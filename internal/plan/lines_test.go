@@ -10,13 +10,13 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // laid is a job in a room of these corners (inches), with these lines.
-func laid(at []survey.Point, lines map[string]job.Line) job.Document {
+func laid(at []geo.Point, lines map[string]job.Line) job.Document {
 	d := Starter("lines", "imperial")
 	d.Survey = &job.Survey{}
 	n := len(at)
@@ -35,10 +35,10 @@ func laid(at []survey.Point, lines map[string]job.Line) job.Document {
 	return d
 }
 
-var leaning = []survey.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 203, Y: 150}, {X: -2, Y: 146}}
+var leaning = []geo.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 203, Y: 150}, {X: -2, Y: 146}}
 
 // ends of a wall as planned, in inches.
-func ends(t require.TestingT, p Plan, id string) (a, b survey.Point) {
+func ends(t require.TestingT, p Plan, id string) (a, b geo.Point) {
 	for _, w := range p.Walls {
 		if w.ID == id {
 			require.NotNil(t, w.Line)
@@ -47,7 +47,7 @@ func ends(t require.TestingT, p Plan, id string) (a, b survey.Point) {
 				require.NoError(t, err)
 				return l.Inches()
 			}
-			return survey.Point{X: in(w.Line.From.X), Y: in(w.Line.From.Y)}, survey.Point{X: in(w.Line.To.X), Y: in(w.Line.To.Y)}
+			return geo.Point{X: in(w.Line.From.X), Y: in(w.Line.From.Y)}, geo.Point{X: in(w.Line.To.X), Y: in(w.Line.To.Y)}
 		}
 	}
 	require.Fail(t, "no wall "+id)
@@ -55,8 +55,8 @@ func ends(t require.TestingT, p Plan, id string) (a, b survey.Point) {
 }
 
 // out is how far a place lies out from the side between two corners.
-func out(a, b, p survey.Point) float64 {
-	return survey.Turn(a, b, p) / a.Distance(b)
+func out(a, b, p geo.Point) float64 {
+	return geo.Turn(a, b, p) / a.Distance(b)
 }
 
 func TestALineLiesAsItIsSaid(t *testing.T) {
@@ -71,7 +71,7 @@ func TestALineLiesAsItIsSaid(t *testing.T) {
 	p, err := Compute(d)
 	require.NoError(t, err)
 	a1, a2 := ends(t, p, "A")
-	for _, e := range []survey.Point{a1, a2} {
+	for _, e := range []geo.Point{a1, a2} {
 		assert.InDelta(t, 60, out(leaning[0], leaning[1], e), 1./64)
 	}
 	assert.InDelta(t, 0, out(leaning[3], leaning[0], a1), 1./32, "from wall to wall")
@@ -82,12 +82,12 @@ func TestALineLiesAsItIsSaid(t *testing.T) {
 	assert.InDelta(t, 60, b2.Y, 1./32, "up to A")
 	// 36 clear between finishes: a half-inch board on both
 	d1, d2 := ends(t, p, "D")
-	for _, e := range []survey.Point{d1, d2} {
+	for _, e := range []geo.Point{d1, d2} {
 		assert.InDelta(t, 60+3.5+0.5+36+0.5, out(leaning[0], leaning[1], e), 1./32)
 	}
 	c1, _ := ends(t, p, "C")
 	west := out(leaning[3], leaning[0], c1)
-	assert.InDelta(t, out(leaning[3], leaning[0], survey.Point{X: 80, Y: c1.Y}), 2*west+3.5, 0.2, "as much room on either side of its 3 1/2")
+	assert.InDelta(t, out(leaning[3], leaning[0], geo.Point{X: 80, Y: c1.Y}), 2*west+3.5, 0.2, "as much room on either side of its 3 1/2")
 	e1, e2 := ends(t, p, "E")
 	assert.Greater(t, out(leaning[2], leaning[3], e2), out(leaning[2], leaning[3], e1)+1.5, "it follows both distances")
 	assert.Equal(t, "2", p.Walls[4].Line.Taper)
@@ -151,7 +151,7 @@ func TestRelationsHoldInAnyRoom(t *testing.T) {
 		inch := func(name string, low, high int) float64 {
 			return float64(rapid.IntRange(low*16, high*16).Draw(t, name)) / 16
 		}
-		at := []survey.Point{
+		at := []geo.Point{
 			{X: 0, Y: 0}, {X: inch("wide", 150, 260), Y: 0},
 			{X: inch("x3", 150, 260), Y: inch("y3", 120, 200)}, {X: inch("x4", -20, 20), Y: inch("y4", 120, 200)},
 		}
@@ -193,7 +193,7 @@ func TestLinesFollowTheRoom(t *testing.T) {
 		"A": {By: "parallel", Face: "side 1", At: "60 in"}, "B": {By: "parallel", Face: "side 3", At: "20 in"}, "C": {By: "square", Face: "side 1", At: "50 in", Stop: &job.LineEnd{Face: "A"}},
 	})
 	after := job.Copy(d)
-	moved := append([]survey.Point(nil), leaning...)
+	moved := append([]geo.Point(nil), leaning...)
 	moved[2].Y += 0.5
 	after.Survey.Ties = laid(moved, nil).Survey.Ties
 	moves := Moves(d, after)

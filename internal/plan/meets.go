@@ -7,9 +7,8 @@ import (
 	"strings"
 
 	"homalos/internal/framing"
-	"homalos/internal/line"
+	"homalos/internal/geo"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // Meeting is where an end of a wall meets another wall: who runs past and by
@@ -34,11 +33,11 @@ type Meeting struct {
 }
 
 // facesOf are a new wall's snapped face and its back.
-func facesOf(w *framing.Wall) [2]*line.Face {
+func facesOf(w *framing.Wall) [2]*geo.Face {
 	l := lineOf(w)
-	return [2]*line.Face{
+	return [2]*geo.Face{
 		{ID: w.ID, From: w.From, To: w.To, OpenLeft: w.Right},
-		{ID: w.ID + " back", From: survey.Point(l.Outline[3]), To: survey.Point(l.Outline[2]), OpenLeft: !w.Right},
+		{ID: w.ID + " back", From: geo.Point(l.Outline[3]), To: geo.Point(l.Outline[2]), OpenLeft: !w.Right},
 	}
 }
 

@@ -8,6 +8,7 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/room"
 	"homalos/internal/survey"
 )
 
@@ -29,7 +30,7 @@ const mostNext = 8
 // next ranks what to measure: doubtful readings again, tapes that pin loose
 // corners, then what frees most held pieces. It is empty when nothing is held
 // and no corner is loose: that is enough.
-func (s *setup) next(d job.Document, p Plan, shape survey.Shape, heights *survey.Wary) ([]Next, int) {
+func (s *setup) next(d job.Document, p Plan, shape room.Shape, heights *survey.Wary) ([]Next, int) {
 	out, held := []Next{}, 0
 	for _, w := range p.Walls {
 		for _, m := range w.Members {
@@ -54,7 +55,7 @@ func (s *setup) next(d job.Document, p Plan, shape survey.Shape, heights *survey
 		if t.Doubtful {
 			doubtful = true
 			n := Next{What: "tie", Text: "Again: " + s.writeTie(i, t).Said + ", which is in doubt", Reading: s.ties[i].ID}
-			if s.ties[i].Kind == survey.LengthTie {
+			if s.ties[i].Kind == room.LengthTie {
 				n.From, n.To = s.corners[s.ties[i].From].ID, s.corners[s.ties[i].To].ID
 			}
 			out = append(out, n)
@@ -101,7 +102,7 @@ func lower(text string) string { return strings.ToLower(text[:1]) + text[1:] }
 
 // nextTies asks for what the corners still need, then for one more that a slip
 // would show by.
-func (s *setup) nextTies(shape survey.Shape) []Next {
+func (s *setup) nextTies(shape room.Shape) []Next {
 	var out []Next
 	if len(s.corners) < 3 || len(shape.Next) == 0 || shape.Missing == 0 && shape.Spare > 0 {
 		return out

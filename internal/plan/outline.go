@@ -3,15 +3,15 @@ package plan
 import (
 	"fmt"
 
+	"homalos/internal/geo"
 	"homalos/internal/job"
-	"homalos/internal/survey"
 )
 
 // Outlined gives a job's corners the places a drawing has them at, in
 // millimetres with the room on the left. A job without corners gets them; in
 // one with corners there must be as many, and each keeps its id. What was
 // taped stays and is what cuts: a drawing is a hint.
-func Outlined(d *job.Document, at []survey.Point) error {
+func Outlined(d *job.Document, at []geo.Point) error {
 	var faults job.Faults
 	if len(at) > mostCorners {
 		faults.Add("outline", "%d corners: at most %d", len(at), mostCorners)
@@ -35,7 +35,7 @@ func Outlined(d *job.Document, at []survey.Point) error {
 		drawn := placed(p, d.Units)
 		corners[i].Drawn = &drawn
 		corners[i].Turn = ""
-		if survey.Turn(at[(i+n-1)%n], p, at[(i+1)%n]) < 0 {
+		if geo.Turn(at[(i+n-1)%n], p, at[(i+1)%n]) < 0 {
 			corners[i].Turn = "out"
 		}
 	}

@@ -14,7 +14,7 @@ import (
 	"homalos/internal/measure"
 )
 
-const room = `{
+const taped = `{
   "format": "homalos-job/1", "name": "Press room", "units": "imperial",
   "lumber": [{"id": "2x4", "thickness": "1 1/2 in", "depth": "3 1/2 in", "stock": ["96 in", "144 in"]},
              {"id": "2x4t", "thickness": "1 1/2 in", "depth": "3 1/2 in", "treated": true}],
@@ -29,7 +29,7 @@ const room = `{
 // edited is the room with pieces of its text replaced.
 func edited(t *testing.T, pairs ...string) job.Document {
 	t.Helper()
-	text := room
+	text := taped
 	for i := 0; i < len(pairs); i += 2 {
 		require.Contains(t, text, pairs[i])
 		text = strings.ReplaceAll(text, pairs[i], pairs[i+1])

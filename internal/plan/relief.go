@@ -5,6 +5,7 @@ import (
 	"math"
 	"strings"
 
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
@@ -13,12 +14,12 @@ import (
 const reliefNodes = 420
 
 // reliefs are floor, ceiling and gap as contours, where enough is read.
-func (s *setup) reliefs(heights *survey.Wary, room Room, outline []survey.Point) []Relief {
+func (s *setup) reliefs(heights *survey.Wary, room Room, outline []geo.Point) []Relief {
 	out := []Relief{}
 	if len(s.readings) < survey.FewestReadings {
 		return out
 	}
-	low, high := survey.Point(room.Low), survey.Point(room.High)
+	low, high := geo.Point(room.Low), geo.Point(room.High)
 	for _, one := range []struct {
 		name string
 		of   survey.Surface
@@ -32,7 +33,7 @@ func (s *setup) reliefs(heights *survey.Wary, room Room, outline []survey.Point)
 			if known && len(outline) > 2 && !near(outline, p, g.Step*1.5) {
 				g.Known[i] = false
 			}
-			if g.Known[i] && (len(outline) < 3 || survey.Within(outline, p)) {
+			if g.Known[i] && (len(outline) < 3 || geo.Within(outline, p)) {
 				if span[g.Patch[i]] == nil {
 					span[g.Patch[i]] = &spread{least: math.Inf(1), most: math.Inf(-1)}
 				}
@@ -56,9 +57,9 @@ func (s *spread) take(v float64) {
 	s.least, s.most, s.nodes = math.Min(s.least, v), math.Max(s.most, v), s.nodes+1
 }
 
-func near(outline []survey.Point, p survey.Point, by float64) bool {
+func near(outline []geo.Point, p geo.Point, by float64) bool {
 	for _, d := range [5][2]float64{{0, 0}, {by, 0}, {-by, 0}, {0, by}, {0, -by}} {
-		if survey.Within(outline, survey.Point{X: p.X + d[0], Y: p.Y + d[1]}) {
+		if geo.Within(outline, geo.Point{X: p.X + d[0], Y: p.Y + d[1]}) {
 			return true
 		}
 	}

@@ -5,8 +5,10 @@ import (
 	"math"
 
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/room"
 	"homalos/internal/survey"
 )
 
@@ -34,9 +36,9 @@ type setup struct {
 	obstructions []framing.Obstruction
 
 	instruments   map[string]*instrument
-	corners       []survey.Corner
+	corners       []room.Corner
 	cornerOf      map[string]int
-	ties          []survey.Tie
+	ties          []room.Tie
 	tieDocs       []job.Tie // those that stand, as in ties
 	existingWalls []existing
 	zones         []survey.Zone
@@ -45,7 +47,7 @@ type setup struct {
 	meets         []met
 	crossed       [][2]*framing.Wall // new walls that stand in each other
 	board         measure.Length
-	shape         survey.Shape // the room, solved when a line asks for it
+	shape         room.Shape // the room, solved when a line asks for it
 	hidden        []framing.Hidden
 	joistList     []survey.Joist
 	seenFloor     []framing.SeenFloor
@@ -275,8 +277,8 @@ func (r *resolver) point(path string, p job.Place) (x, y measure.Length, ok bool
 	return x, y, true
 }
 
-func dot(x, y measure.Length) survey.Point {
-	return survey.Point{X: x.Millimetres(), Y: y.Millimetres()}
+func dot(x, y measure.Length) geo.Point {
+	return geo.Point{X: x.Millimetres(), Y: y.Millimetres()}
 }
 
 // distance between two exact places: exact along an axis, else brought to a

@@ -5,9 +5,9 @@ import (
 
 	"homalos/internal/assess"
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // setAssess checks what was asked and seen before cutting.
@@ -157,7 +157,7 @@ func (r *resolver) floorChecks(all []job.FloorCheck) {
 		case ok1 && ok2 && (from < 0 || to <= from || to > wall.Length):
 			r.faults.Add(path+".to", "give from and to along the wall, which is %s long", r.write(wall.Length))
 		default:
-			seen.From, seen.To, seen.Ends = from, to, [2]survey.Point{wall.At(from), wall.At(to)}
+			seen.From, seen.To, seen.Ends = from, to, [2]geo.Point{wall.At(from), wall.At(to)}
 			r.seenFloor = append(r.seenFloor, seen)
 		}
 	}

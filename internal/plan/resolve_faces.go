@@ -5,16 +5,17 @@ import (
 	"math"
 	"strings"
 
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/line"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
+	"homalos/internal/room"
 )
 
 // face finds the face that a relation names: a wall that is there, or a new
 // wall's snapped face or back. Of a new wall that is wanted whole its ends are
 // found first; else its direction will do.
-func (r *resolver) face(path, name string, whole bool, trail []string) *line.Face {
+func (r *resolver) face(path, name string, whole bool, trail []string) *geo.Face {
 	if name == "" {
 		r.faults.Add(path, "missing: name a wall")
 		return nil
@@ -38,19 +39,19 @@ func (r *resolver) face(path, name string, whole bool, trail []string) *line.Fac
 	return nil
 }
 
-func (r *resolver) existingFace(w existing) *line.Face {
+func (r *resolver) existingFace(w existing) *geo.Face {
 	n := len(r.corners)
 	from, to := w.from, w.to
 	if (to+1)%n == from { // said the other way round: the room still lies to the left
 		from, to = to, from
 	}
-	return &line.Face{ID: w.ID, From: r.shape.Corners[from].At, To: r.shape.Corners[to].At, OpenLeft: true}
+	return &geo.Face{ID: w.ID, From: r.shape.Corners[from].At, To: r.shape.Corners[to].At, OpenLeft: true}
 }
 
-func (r *resolver) newFace(path, name string, i int, back, whole bool, trail []string) *line.Face {
+func (r *resolver) newFace(path, name string, i int, back, whole bool, trail []string) *geo.Face {
 	w := r.doc.Walls[i]
 	body := w.Body
-	var a, b survey.Point
+	var a, b geo.Point
 	if w.Line != nil {
 		l := r.lines[w.ID]
 		well := false
@@ -61,8 +62,8 @@ func (r *resolver) newFace(path, name string, i int, back, whole bool, trail []s
 			r.layRay(l, trail)
 			const reach = 1000 // any two places of it give its direction
 			well = l.lying == laidWell
-			a = survey.Point{X: l.ray.At.X - reach*l.ray.UX, Y: l.ray.At.Y - reach*l.ray.UY}
-			b = survey.Point{X: l.ray.At.X + reach*l.ray.UX, Y: l.ray.At.Y + reach*l.ray.UY}
+			a = geo.Point{X: l.ray.At.X - reach*l.ray.UX, Y: l.ray.At.Y - reach*l.ray.UY}
+			b = geo.Point{X: l.ray.At.X + reach*l.ray.UX, Y: l.ray.At.Y + reach*l.ray.UY}
 		}
 		if !well {
 			if l.lying == laidBadly || l.ending == laidBadly {
@@ -79,7 +80,7 @@ func (r *resolver) newFace(path, name string, i int, back, whole bool, trail []s
 		}
 		a, b = dot(x1, y1), dot(x2, y2)
 	}
-	f := &line.Face{ID: name, From: a, To: b, OpenLeft: body == "right", Finish: r.board.Millimetres()}
+	f := &geo.Face{ID: name, From: a, To: b, OpenLeft: body == "right", Finish: r.board.Millimetres()}
 	if lumber := r.byID[w.Lumber]; back && lumber != nil {
 		d := lumber.Depth.Millimetres()
 		long := a.Distance(b)
@@ -90,7 +91,7 @@ func (r *resolver) newFace(path, name string, i int, back, whole bool, trail []s
 		if body == "right" {
 			nx, ny = -nx, -ny
 		}
-		f.From, f.To = survey.Point{X: a.X + nx, Y: a.Y + ny}, survey.Point{X: b.X + nx, Y: b.Y + ny}
+		f.From, f.To = geo.Point{X: a.X + nx, Y: a.Y + ny}, geo.Point{X: b.X + nx, Y: b.Y + ny}
 		f.OpenLeft = !f.OpenLeft
 	}
 	return f
@@ -105,8 +106,8 @@ func (r *resolver) furring(l *lined, d job.Line, depth measure.Length) float64 {
 			continue
 		}
 		high := r.roughHeight()
-		lean, _ := survey.WorstLean(w.leans, high)
-		bulge, _ := survey.Bulge(w.waves)
+		lean, _ := room.WorstLean(w.leans, high)
+		bulge, _ := room.Bulge(w.waves)
 		out := line.FurringOut(depth.Millimetres(), lean, bulge, clearance.Millimetres(), r.rules.Mark.Millimetres())
 		say := func(v float64) string { return u.Say(u.Estimate(v), r.rules.Mark/2) }
 		l.furring = &Furring{

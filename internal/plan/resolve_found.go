@@ -5,8 +5,10 @@ import (
 	"math"
 
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/room"
 	"homalos/internal/survey"
 )
 
@@ -33,8 +35,8 @@ type existing struct {
 	path          string
 	from, to      int
 	depth, finish measure.Length
-	leans         []survey.Lean
-	waves         []survey.Wave
+	leans         []room.Lean
+	waves         []room.Wave
 	openings      []hole
 }
 
@@ -119,7 +121,7 @@ func (r *resolver) setRoom(s job.Survey) {
 		path := fmt.Sprintf("survey.corners[%d]", i)
 		r.id(path+".id", c.ID, seen, 32)
 		r.word(path+".turn", c.Turn, "in", "out")
-		out := survey.Corner{ID: c.ID, Out: c.Turn == "out"}
+		out := room.Corner{ID: c.ID, Out: c.Turn == "out"}
 		if c.Drawn != nil {
 			if x, y, ok := r.point(path+".drawn", *c.Drawn); ok {
 				at := dot(x, y)
@@ -198,9 +200,9 @@ func (r *resolver) replaces(path, old string, seen, replaced map[string]bool, wh
 	replaced[old] = true
 }
 
-func (r *resolver) tie(path string, t job.Tie) survey.Tie {
+func (r *resolver) tie(path string, t job.Tie) room.Tie {
 	r.word(path+".kind", t.Kind, "length", "angle", "offset", "along")
-	out := survey.Tie{ID: t.ID, Kind: survey.TieKind(t.Kind), From: r.corner(path+".from", t.From), To: r.corner(path+".to", t.To)}
+	out := room.Tie{ID: t.ID, Kind: room.TieKind(t.Kind), From: r.corner(path+".from", t.From), To: r.corner(path+".to", t.To)}
 	in := r.instrumentOf(path, t.Instrument)
 	out.Sigma = math.Max(r.noise, 0.01)
 	if in != nil {
@@ -269,13 +271,13 @@ func (r *resolver) existing(path string, w job.ExistingWall, seen map[string]boo
 		if ok && span <= 0 {
 			r.faults.Add(at+".span", "%s: give the height over which it was read", r.write(span))
 		}
-		out.leans = append(out.leans, survey.Lean{Station: station.Millimetres(), Out: out_.Millimetres(), Span: span.Millimetres()})
+		out.leans = append(out.leans, room.Lean{Station: station.Millimetres(), Out: out_.Millimetres(), Span: span.Millimetres()})
 	}
 	for i, v := range w.Waves {
 		at := fmt.Sprintf("%s.waves[%d]", path, i)
 		station, _ := r.must(at+".station", v.Station)
 		off, _ := r.must(at+".off", v.Off)
-		out.waves = append(out.waves, survey.Wave{Station: station.Millimetres(), Off: off.Millimetres()})
+		out.waves = append(out.waves, room.Wave{Station: station.Millimetres(), Off: off.Millimetres()})
 	}
 	for i, o := range w.Openings {
 		at := fmt.Sprintf("%s.openings[%d]", path, i)
@@ -310,9 +312,9 @@ func (r *resolver) setZones(all []job.Zone) {
 		case len(z.Outline) < 3 || len(z.Outline) > 60:
 			r.faults.Add(path+".outline", "%d places: give 3 to 60", len(z.Outline))
 		case len(r.faults) > before:
-		case len(survey.Crossings(out.Outline)) > 0:
+		case len(geo.Crossings(out.Outline)) > 0:
 			r.faults.Add(path+".outline", "it crosses itself: give its places in order round it")
-		case math.Abs(survey.Area(out.Outline)) < 100:
+		case math.Abs(geo.Area(out.Outline)) < 100:
 			r.faults.Add(path+".outline", "its places lie in one line: it holds nothing")
 		}
 		name := z.ID

@@ -5,8 +5,9 @@ import (
 	"math"
 
 	"homalos/internal/framing"
-	"homalos/internal/line"
+	"homalos/internal/geo"
 	"homalos/internal/measure"
+	"homalos/internal/room"
 	"homalos/internal/survey"
 )
 
@@ -14,7 +15,7 @@ import (
 type met struct {
 	wall     *framing.Wall
 	stop     bool // its end, not its start
-	face     *line.Face
+	face     *geo.Face
 	from, to float64   // what its framing covers along the face, mm from the face's first end
 	existing *existing // one of these two
 	other    *framing.Wall
@@ -46,7 +47,7 @@ func (r *resolver) joinWalls() {
 	for i, w := range r.doc.Walls {
 		index[w.ID] = i
 	}
-	shape := survey.Shape{}
+	shape := room.Shape{}
 	if len(r.existingWalls) > 0 && len(r.corners) >= 3 && len(r.walls) > 0 {
 		shape = r.solved()
 	}
@@ -98,13 +99,13 @@ func (s *setup) meet(a, b *framing.Wall) bool {
 
 // on says whether the end lies on a face, coming from its open side, and over
 // which stretch of it.
-func (m *met) on(f *line.Face) bool {
+func (m *met) on(f *geo.Face) bool {
 	l := lineOf(m.wall)
 	p, back, in := l.Outline[0], l.Outline[3], m.wall.To
 	if m.stop {
 		p, back, in = l.Outline[1], l.Outline[2], m.wall.From
 	}
-	end := survey.Point(p)
+	end := geo.Point(p)
 	long := f.From.Distance(f.To)
 	if long < 1 || math.Abs(f.Out(end)) > nearHand || f.Out(in) < nearHand {
 		return false
@@ -115,8 +116,8 @@ func (m *met) on(f *line.Face) bool {
 	if rise < math.Sin(10*math.Pi/180) {
 		return false
 	}
-	out := f.Out(survey.Point(back)) / rise / run
-	q := survey.Point{X: back.X - (in.X-end.X)*out, Y: back.Y - (in.Y-end.Y)*out}
+	out := f.Out(geo.Point(back)) / rise / run
+	q := geo.Point{X: back.X - (in.X-end.X)*out, Y: back.Y - (in.Y-end.Y)*out}
 	a, b := f.Along(end), f.Along(q)
 	m.face, m.from, m.to = f, math.Min(a, b), math.Max(a, b)
 	return math.Min(m.to, long)-math.Max(m.from, 0) >= (m.to-m.from)/2
@@ -126,9 +127,9 @@ func (m *met) on(f *line.Face) bool {
 // its back runs on, or stays behind. Less than a mark is not cut for.
 func (m *met) skew(rules framing.Rules) {
 	l := lineOf(m.wall)
-	p, back, in := survey.Point(l.Outline[0]), survey.Point(l.Outline[3]), m.wall.To
+	p, back, in := geo.Point(l.Outline[0]), geo.Point(l.Outline[3]), m.wall.To
 	if m.stop {
-		p, back, in = survey.Point(l.Outline[1]), survey.Point(l.Outline[2]), m.wall.From
+		p, back, in = geo.Point(l.Outline[1]), geo.Point(l.Outline[2]), m.wall.From
 	}
 	run := p.Distance(in)
 	rise := (m.face.Out(in) - m.face.Out(p)) / run

@@ -5,10 +5,11 @@ import (
 	"math"
 	"strings"
 
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/line"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
+	"homalos/internal/room"
 )
 
 // lined is a wall placed by a relation. Its ray is laid before its ends, so
@@ -27,8 +28,8 @@ type lined struct {
 	taper      float64
 	relation   line.Relation
 	furring    *Furring
-	start, end survey.Point
-	closes     *line.Face // what the zigzag should come out at
+	start, end geo.Point
+	closes     *geo.Face // what the zigzag should come out at
 }
 
 type progress int
@@ -54,7 +55,7 @@ func (r *resolver) layLines() {
 		return
 	}
 	if len(r.corners) >= 3 {
-		r.shape = survey.Solve(r.corners, r.ties, r.tieSlips)
+		r.shape = room.Solve(r.corners, r.ties, r.tieSlips)
 	}
 	for _, w := range r.doc.Walls {
 		if l := r.lines[w.ID]; l != nil {
@@ -259,7 +260,7 @@ func (r *resolver) closes(l *lined, trail []string) {
 	}
 }
 
-func placed(p survey.Point, u measure.System) job.Place {
+func placed(p geo.Point, u measure.System) job.Place {
 	return job.Place{X: u.Write(u.Estimate(p.X)), Y: u.Write(u.Estimate(p.Y))}
 }
 
@@ -287,7 +288,7 @@ func (r *resolver) lineEnds(l *lined, d job.Line, trail []string) line.Ends {
 
 // lineEnd finds the face that an end runs to; past a new wall, that is the
 // farther of its two.
-func (r *resolver) lineEnd(l *lined, path string, d *job.LineEnd, start bool, trail []string) (*line.Face, float64) {
+func (r *resolver) lineEnd(l *lined, path string, d *job.LineEnd, start bool, trail []string) (*geo.Face, float64) {
 	if d == nil {
 		return nil, 0
 	}
@@ -324,7 +325,7 @@ func (r *resolver) lineEnd(l *lined, path string, d *job.LineEnd, start bool, tr
 }
 
 // alsoHolds refuses a line that contradicts another distance said of it.
-func (r *resolver) alsoHolds(l *lined, d job.Line, from, to survey.Point, trail []string) {
+func (r *resolver) alsoHolds(l *lined, d job.Line, from, to geo.Point, trail []string) {
 	for i, a := range d.Also {
 		path := fmt.Sprintf("%s.also[%d]", l.path, i)
 		face := r.face(path+".face", a.Face, false, trail)
@@ -332,7 +333,7 @@ func (r *resolver) alsoHolds(l *lined, d job.Line, from, to survey.Point, trail 
 		if face == nil || !ok {
 			continue
 		}
-		for _, p := range []survey.Point{from, to} {
+		for _, p := range []geo.Point{from, to} {
 			if off := r.doc.Units.Estimate(face.Out(p) - at.Millimetres()); off.Abs() > r.rules.Mark {
 				r.faults.Add(path, "it can't hold together with \"%s\": from %s it would be %s, not %s", r.relationSaid(d), a.Face, r.writeMM(face.Out(p)), r.write(at))
 				break

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
@@ -183,23 +184,23 @@ func (r *resolver) reading(path string, reading job.Reading) (survey.Reading, bo
 }
 
 // place finds a place on the plan; the wall is given when it lies on one.
-func (r *resolver) place(path string, p job.Place) (survey.Point, *framing.Wall) {
+func (r *resolver) place(path string, p job.Place) (geo.Point, *framing.Wall) {
 	if p.Wall == "" && p.Station == "" {
 		x, y, _ := r.point(path, p)
 		return dot(x, y), nil
 	}
 	if p.X != "" || p.Y != "" {
 		r.faults.Add(path, "x and y together with a wall: give one of them")
-		return survey.Point{}, nil
+		return geo.Point{}, nil
 	}
 	station, ok := r.must(path+".station", p.Station)
 	wall := r.wallOf[p.Wall]
 	if wall == nil {
 		if wallIn(&r.doc, p.Wall) != nil {
-			return survey.Point{}, nil // the wall has faults of its own
+			return geo.Point{}, nil // the wall has faults of its own
 		}
 		r.faults.Add(path+".wall", "%q is no wall of this job", p.Wall)
-		return survey.Point{}, nil
+		return geo.Point{}, nil
 	}
 	if ok && (station < 0 || station > wall.Length) {
 		r.faults.Add(path+".station", "%s is off the wall, which is %s long", r.write(station), r.write(wall.Length))
@@ -253,7 +254,7 @@ func (r *resolver) joists(path string, j job.Joists, seen map[string]bool) {
 	for _, off := range at {
 		d := off.Millimetres()
 		r.joistList = append(r.joistList, survey.Joist{
-			Run: j.ID, Of: surfaceOf(j.Of), At: survey.Point{X: first.X - sin*d, Y: first.Y + cos*d}, Angle: j.Angle, Width: width.Millimetres(), Exposed: j.Exposed,
+			Run: j.ID, Of: surfaceOf(j.Of), At: geo.Point{X: first.X - sin*d, Y: first.Y + cos*d}, Angle: j.Angle, Width: width.Millimetres(), Exposed: j.Exposed,
 		})
 	}
 }

@@ -5,12 +5,14 @@ import (
 	"math"
 
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/room"
 	"homalos/internal/survey"
 )
 
-func at(p survey.Point) Dot { return Dot{p.X, p.Y} }
+func at(p geo.Point) Dot { return Dot{p.X, p.Y} }
 
 // RoomOf works the room out. The error is a job.Faults.
 func RoomOf(d job.Document, p Plan) (Room, error) {
@@ -33,7 +35,7 @@ func RoomOf(d job.Document, p Plan) (Room, error) {
 	room.Instruments = s.judgedDevices()
 	room.Readings = s.counted()
 	room.Next, room.Held = s.next(d, p, shape, heights)
-	var where []survey.Point
+	var where []geo.Point
 	for _, c := range shape.Corners {
 		where = append(where, c.At)
 	}
@@ -52,15 +54,15 @@ func RoomOf(d job.Document, p Plan) (Room, error) {
 }
 
 // solved is the room's shape, worked out once.
-func (s *setup) solved() survey.Shape {
+func (s *setup) solved() room.Shape {
 	if len(s.shape.Corners) == 0 {
-		s.shape = survey.Solve(s.corners, s.ties, s.tieSlips)
+		s.shape = room.Solve(s.corners, s.ties, s.tieSlips)
 	}
 	return s.shape
 }
 
-func outlineOf(s survey.Shape) []survey.Point {
-	var out []survey.Point
+func outlineOf(s room.Shape) []geo.Point {
+	var out []geo.Point
 	for _, c := range s.Corners {
 		out = append(out, c.At)
 	}
@@ -68,19 +70,19 @@ func outlineOf(s survey.Shape) []survey.Point {
 }
 
 // tieSlips are what a tie may have been misread from.
-func (s *setup) tieSlips(t survey.Tie, _ float64) []survey.Slip {
+func (s *setup) tieSlips(t room.Tie, _ float64) []survey.Slip {
 	for _, doc := range s.tieDocs {
 		if doc.ID != t.ID {
 			continue
 		}
-		if t.Kind == survey.AngleTie {
+		if t.Kind == room.AngleTie {
 			return survey.AngleSlips(t.Value)
 		}
 		raw, err := measure.Read(doc.Value, s.rules.Units)
 		if err != nil {
 			return nil
 		}
-		out := survey.Slips(raw, s.rules.Units, t.Kind != survey.LengthTie)
+		out := survey.Slips(raw, s.rules.Units, t.Kind != room.LengthTie)
 		for i := range out {
 			out[i].Really += t.Value - raw.Millimetres()
 		}
@@ -89,7 +91,7 @@ func (s *setup) tieSlips(t survey.Tie, _ float64) []survey.Slip {
 	return nil
 }
 
-func (s *setup) writeShape(room *Room, shape survey.Shape) {
+func (s *setup) writeShape(room *Room, shape room.Shape) {
 	room.Corners, room.Ties = []RoomCorner{}, []RoomTie{}
 	room.Missing, room.Spare = shape.Missing, max(shape.Spare, 0)
 	if len(s.corners) < 3 {
@@ -119,31 +121,31 @@ func (s *setup) writeShape(room *Room, shape survey.Shape) {
 		side := func(i int) string { return s.corners[i].ID + "–" + s.corners[(i+1)%n].ID }
 		room.Troubles = append(room.Troubles, fmt.Sprintf("The sides %s and %s cross: check those tapes, the order of the corners, and which ones jut into the room.", side(x[0]), side(x[1])))
 	}
-	if len(s.corners) >= 3 && len(shape.Crosses) == 0 && survey.Area(outlineOf(shape)) < 0 {
+	if len(s.corners) >= 3 && len(shape.Crosses) == 0 && geo.Area(outlineOf(shape)) < 0 {
 		room.Troubles = append(room.Troubles, "The corners go round with the room on the right: give them in the other order.")
 	}
 }
 
 func degrees(v float64) string { return fmt.Sprintf("%.2f°", v) }
 
-func (s *setup) writeTie(i int, found survey.TieFound) RoomTie {
+func (s *setup) writeTie(i int, found room.TieFound) RoomTie {
 	t, doc := s.ties[i], s.tieDocs[i]
 	name := func(k int) string { return s.corners[k].ID }
 	out := RoomTie{ID: t.ID, Kind: string(t.Kind), From: t.From, To: t.To, At: t.At, Checked: found.Checked, Doubtful: found.Doubtful}
 	say := s.sayMM
 	switch t.Kind {
-	case survey.LengthTie:
+	case room.LengthTie:
 		out.Said = name(t.From) + " to " + name(t.To)
-	case survey.AngleTie:
+	case room.AngleTie:
 		out.Said = "angle at " + name(t.At) + ", " + name(t.From) + " to " + name(t.To)
 		say = degrees
-	case survey.OffsetTie:
+	case room.OffsetTie:
 		out.Said = name(t.At) + " off " + name(t.From) + "–" + name(t.To)
 	default:
 		out.Said = name(t.At) + " along " + name(t.From) + "–" + name(t.To)
 	}
 	out.Value = degrees(doc.Degrees)
-	if t.Kind != survey.AngleTie {
+	if t.Kind != room.AngleTie {
 		raw, _ := measure.Read(doc.Value, s.rules.Units)
 		out.Value = s.rules.Units.Say(raw, 0)
 	}
@@ -158,7 +160,7 @@ func (s *setup) writeTie(i int, found survey.TieFound) RoomTie {
 	out.Text = fmt.Sprintf("reads %s; the others foretell %s.", out.Value, out.Foretold)
 	if found.Slip != nil {
 		really := say(found.Slip.Really)
-		if t.Kind != survey.AngleTie {
+		if t.Kind != room.AngleTie {
 			really = s.rules.Units.Say(s.rules.Units.Estimate(found.Slip.Really), 0)
 		}
 		out.Text += fmt.Sprintf(" Likely: %s. It would be %s.", found.Slip.Name, really)
@@ -168,7 +170,7 @@ func (s *setup) writeTie(i int, found survey.TieFound) RoomTie {
 }
 
 // writeFound draws walls, lines, pins and what is in the way.
-func (s *setup) writeFound(room *Room, heights *survey.Wary, shape survey.Shape) {
+func (s *setup) writeFound(room *Room, heights *survey.Wary, shape room.Shape) {
 	room.Walls, room.Lines, room.Pins = []RoomWall{}, []RoomLine{}, []RoomPin{}
 	room.Obstructions, room.Hidden, room.Zones = []DrawnRun{}, []DrawnRun{}, []DrawnZone{}
 	for _, w := range s.existingWalls {
@@ -213,7 +215,7 @@ func (s *setup) writeFound(room *Room, heights *survey.Wary, shape survey.Shape)
 }
 
 // onExistingWall is where a find in a wall lies on the plan.
-func (s *setup) onExistingWall(h job.Hidden, shape survey.Shape) (from, to Dot) {
+func (s *setup) onExistingWall(h job.Hidden, shape room.Shape) (from, to Dot) {
 	for _, w := range s.existingWalls {
 		if w.ID == h.Wall {
 			a, b := shape.Corners[w.from].At, shape.Corners[w.to].At
@@ -227,9 +229,9 @@ func (s *setup) onExistingWall(h job.Hidden, shape survey.Shape) (from, to Dot) 
 	return from, to
 }
 
-func toward(a, b survey.Point, along float64) survey.Point {
+func toward(a, b geo.Point, along float64) geo.Point {
 	long := math.Max(a.Distance(b), 1)
-	return survey.Point{X: a.X + (b.X-a.X)*along/long, Y: a.Y + (b.Y-a.Y)*along/long}
+	return geo.Point{X: a.X + (b.X-a.X)*along/long, Y: a.Y + (b.Y-a.Y)*along/long}
 }
 
 func lineOf(w *framing.Wall) RoomLine {
@@ -239,12 +241,12 @@ func lineOf(w *framing.Wall) RoomLine {
 	if w.Right {
 		d = -d
 	}
-	off := func(p survey.Point) Dot { return Dot{p.X - uy*d, p.Y + ux*d} }
+	off := func(p geo.Point) Dot { return Dot{p.X - uy*d, p.Y + ux*d} }
 	return RoomLine{ID: w.ID, From: at(w.From), To: at(w.To), Outline: []Dot{at(w.From), at(w.To), off(w.To), off(w.From)}}
 }
 
 // writeExisting carries a wall's leans to the full height read beside it.
-func (s *setup) writeExisting(w existing, heights *survey.Wary, shape survey.Shape) RoomWall {
+func (s *setup) writeExisting(w existing, heights *survey.Wary, shape room.Shape) RoomWall {
 	a, b := shape.Corners[w.from].At, shape.Corners[w.to].At
 	out := RoomWall{
 		ID: w.ID, Name: w.Name, From: at(a), To: at(b), Length: s.sayMM(a.Distance(b)), Depth: w.depth.Millimetres(), Fate: w.Fate, Studs: []Dot{}, Openings: []RoomOpening{},
@@ -259,11 +261,11 @@ func (s *setup) writeExisting(w existing, heights *survey.Wary, shape survey.Sha
 		v, _ := measure.Read(t, s.rules.Units)
 		out.Studs = append(out.Studs, at(toward(a, b, v.Millimetres())))
 	}
-	if high := heights.Estimate(survey.Gap(survey.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2})); high.Known && !high.Few && len(w.leans) > 0 {
-		in, away := survey.WorstLean(w.leans, high.Value)
+	if high := heights.Estimate(survey.Gap(geo.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2})); high.Known && !high.Few && len(w.leans) > 0 {
+		in, away := room.WorstLean(w.leans, high.Value)
 		out.Height, out.In, out.Out = s.sayMM(high.Value), s.sayMM(in), s.sayMM(-away)
 	}
-	if most, where := survey.Bulge(w.waves); most > 0 {
+	if most, where := room.Bulge(w.waves); most > 0 {
 		out.Bulge = fmt.Sprintf("%s at %s", s.sayMM(most), s.sayMM(where.Station))
 	}
 	return out
@@ -300,13 +302,13 @@ func (s *setup) extent(room *Room) {
 
 func (s *setup) drawnJoists(low, high Dot) []DrawnJoist {
 	out := []DrawnJoist{}
-	box := []survey.Point{{X: low.X, Y: low.Y}, {X: high.X, Y: low.Y}, {X: high.X, Y: high.Y}, {X: low.X, Y: high.Y}}
+	box := []geo.Point{{X: low.X, Y: low.Y}, {X: high.X, Y: low.Y}, {X: high.X, Y: high.Y}, {X: low.X, Y: high.Y}}
 	for _, j := range s.joistList {
 		sin, cos := math.Sincos(j.Angle * math.Pi / 180)
 		reach := 2*math.Hypot(high.X-low.X, high.Y-low.Y) + math.Hypot(j.At.X-low.X, j.At.Y-low.Y)
-		a := survey.Point{X: j.At.X - cos*reach, Y: j.At.Y - sin*reach}
-		b := survey.Point{X: j.At.X + cos*reach, Y: j.At.Y + sin*reach}
-		met := framing.EdgesMet(box, a, b)
+		a := geo.Point{X: j.At.X - cos*reach, Y: j.At.Y - sin*reach}
+		b := geo.Point{X: j.At.X + cos*reach, Y: j.At.Y + sin*reach}
+		met := geo.EdgesMet(box, a, b)
 		if len(met) < 2 {
 			continue
 		}

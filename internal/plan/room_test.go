@@ -8,8 +8,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"homalos/internal/geo"
 	"homalos/internal/job"
-	"homalos/internal/survey"
 )
 
 func demoDoc(t *testing.T, name string) job.Document {
@@ -207,7 +207,7 @@ func TestASectionAlongAnyLine(t *testing.T) {
 
 func TestADrawingIsAHint(t *testing.T) {
 	d := Starter("attic", "metric")
-	at := []survey.Point{{X: 0, Y: 0}, {X: 4000, Y: 0}, {X: 4000, Y: 2000}, {X: 3000, Y: 2000}, {X: 3000, Y: 3000}, {X: 0, Y: 3000}}
+	at := []geo.Point{{X: 0, Y: 0}, {X: 4000, Y: 0}, {X: 4000, Y: 2000}, {X: 3000, Y: 2000}, {X: 3000, Y: 3000}, {X: 0, Y: 3000}}
 	require.NoError(t, Outlined(&d, at))
 	assert.Equal(t, "out", d.Survey.Corners[3].Turn)
 	r := roomOf(t, d)

@@ -2,9 +2,9 @@ package plan
 
 import (
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // rebased is a reading or a tape that was taken while somebody else went on:
@@ -86,7 +86,7 @@ func (m *Making) settle() {
 
 // onPlan is a reading at its place on the plan. What was taken over plates is
 // given from floor to ceiling.
-func onPlan(r job.Reading, w *framing.Wall, at survey.Point, u measure.System) job.Reading {
+func onPlan(r job.Reading, w *framing.Wall, at geo.Point, u measure.System) job.Reading {
 	place := placed(at, u)
 	r.Place = &place
 	if value, err := measure.Read(r.Value, u); err == nil && (r.Basis == "stacked" || r.Basis == "between") {

@@ -1,11 +1,15 @@
 package survey
 
-import "math"
+import (
+	"math"
+
+	"homalos/internal/geo"
+)
 
 // Grid is a surface over a room, row by row from the lowest y; Known is false
 // outside the room and where nothing can be said.
 type Grid struct {
-	Low        Point
+	Low        geo.Point
 	Step       float64 // mm between columns and rows
 	Wide, High int
 	Value      []float64 // mm
@@ -15,7 +19,7 @@ type Grid struct {
 }
 
 // Line is a stretch of a contour.
-type Line struct{ From, To Point }
+type Line struct{ From, To geo.Point }
 
 // Contour is where a surface passes one height, in short stretches.
 type Contour struct {
@@ -51,8 +55,8 @@ func (g *Grid) Range() (low, high float64) {
 }
 
 // At is the place of a node.
-func (g *Grid) At(col, row int) Point {
-	return Point{g.Low.X + float64(col)*g.Step, g.Low.Y + float64(row)*g.Step}
+func (g *Grid) At(col, row int) geo.Point {
+	return geo.Point{X: g.Low.X + float64(col)*g.Step, Y: g.Low.Y + float64(row)*g.Step}
 }
 
 func (g *Grid) contour(h float64) []Line {
@@ -60,7 +64,7 @@ func (g *Grid) contour(h float64) []Line {
 	for row := range g.High - 1 {
 		for col := range g.Wide - 1 {
 			nodes := [4][2]int{{col, row}, {col + 1, row}, {col + 1, row + 1}, {col, row + 1}}
-			var met []Point
+			var met []geo.Point
 			whole := true
 			for k := range 4 {
 				a, b := nodes[k], nodes[(k+1)%4]
@@ -73,7 +77,7 @@ func (g *Grid) contour(h float64) []Line {
 				if (va < 0) != (vb < 0) {
 					t := va / (va - vb)
 					p, q := g.At(a[0], a[1]), g.At(b[0], b[1])
-					met = append(met, Point{p.X + t*(q.X-p.X), p.Y + t*(q.Y-p.Y)})
+					met = append(met, geo.Point{X: p.X + t*(q.X-p.X), Y: p.Y + t*(q.Y-p.Y)})
 				}
 			}
 			if !whole {
@@ -89,7 +93,7 @@ func (g *Grid) contour(h float64) []Line {
 
 // Relief is a surface over a stretch of the plan, at most about nodes of them.
 // With a gap the height between the two surfaces is given.
-func (w *Wary) Relief(of Surface, gap bool, low, high Point, nodes int) Grid {
+func (w *Wary) Relief(of Surface, gap bool, low, high geo.Point, nodes int) Grid {
 	wide, deep := math.Max(high.X-low.X, 1), math.Max(high.Y-low.Y, 1)
 	step := math.Max(math.Sqrt(wide*deep/float64(nodes)), math.Max(wide, deep)/200)
 	g := Grid{Low: low, Step: step, Wide: int(math.Ceil(wide/step)) + 1, High: int(math.Ceil(deep/step)) + 1}

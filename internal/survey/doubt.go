@@ -7,6 +7,10 @@ import (
 	"gonum.org/v1/gonum/mat"
 )
 
+// LooseBeyond is the standard error, in millimetres, at which a direction
+// counts as not held by any tie.
+const LooseBeyond = 400.0
+
 // Doubt is a reading that the others contradict.
 type Doubt struct {
 	Reading  int     // its place in the list
@@ -175,7 +179,7 @@ func judge(r Reading, by []told, slips func(Reading) []Slip) (Doubt, float64) {
 	}
 	sigma := math.Sqrt(span)
 	d := Doubt{Foretold: mean, Spread: surety * sigma}
-	if sigma > looseBeyond {
+	if sigma > LooseBeyond {
 		return d, math.Inf(-1)
 	}
 	asRead := density(r.Value, by)

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"homalos/internal/geo"
 	"homalos/internal/measure"
 )
 
@@ -69,10 +70,10 @@ func TestPlantedSlipsAreFoundAndNamed(t *testing.T) {
 			}
 			kind := []string{"plane", "sag", "bowl", "waves"}[place%4]
 			floor, ceiling := surfaceOf(kind, r), surfaceOf(kind, r)
-			down, up := floor(Point{1900, 1500})+1043, ceiling(Point{1900, 1500})-1397
-			list := readingsOf(way, func(p Point) float64 { return floor(p) - down }, func(p Point) float64 { return ceiling(p) - up }, 0.8, r)
+			down, up := floor(geo.Point{X: 1900, Y: 1500})+1043, ceiling(geo.Point{X: 1900, Y: 1500})-1397
+			list := readingsOf(way, func(p geo.Point) float64 { return floor(p) - down }, func(p geo.Point) float64 { return ceiling(p) - up }, 0.8, r)
 			if len(list) < 6 {
-				list = append(list, readingsOf(way, func(p Point) float64 { return floor(p) - down }, func(p Point) float64 { return ceiling(p) - up }, 0.8, r)...)
+				list = append(list, readingsOf(way, func(p geo.Point) float64 { return floor(p) - down }, func(p geo.Point) float64 { return ceiling(p) - up }, 0.8, r)...)
 			}
 			for i := range list {
 				list[i].ID = fmt.Sprint(i)

@@ -4,6 +4,8 @@ import (
 	"math"
 
 	"gonum.org/v1/gonum/mat"
+
+	"homalos/internal/geo"
 )
 
 // Estimate foretells a sum of terms. The spread is that of the surface
@@ -102,7 +104,7 @@ func (m *Model) allPatched(sums [][]Term) [][]Term {
 func (m *Model) nearest(terms []Term) []string {
 	seen := map[string]bool{}
 	var ids []string
-	add := func(at Point, kinds ...Kind) {
+	add := func(at geo.Point, kinds ...Kind) {
 		type near struct {
 			id       string
 			distance float64
@@ -150,8 +152,8 @@ func (m *Model) nearest(terms []Term) []string {
 func (m *Model) byTile(sums [][]Term, answer func(near *Model, which []int)) {
 	low, high := m.readings[0].At, m.readings[0].At
 	for _, r := range m.readings {
-		low = Point{math.Min(low.X, r.At.X), math.Min(low.Y, r.At.Y)}
-		high = Point{math.Max(high.X, r.At.X), math.Max(high.Y, r.At.Y)}
+		low = geo.Point{X: math.Min(low.X, r.At.X), Y: math.Min(low.Y, r.At.Y)}
+		high = geo.Point{X: math.Max(high.X, r.At.X), Y: math.Max(high.Y, r.At.Y)}
 	}
 	side := math.Max(math.Sqrt((high.X-low.X+1)*(high.Y-low.Y+1)*tileReadings/float64(len(m.readings))), (high.X-low.X+high.Y-low.Y)*tileReadings/float64(len(m.readings)))
 	tiles := map[[2]int][]int{}
@@ -165,14 +167,14 @@ func (m *Model) byTile(sums [][]Term, answer func(near *Model, which []int)) {
 		tiles[key] = append(tiles[key], i)
 	}
 	for _, key := range order {
-		at := Point{low.X + (float64(key[0])+0.5)*side, low.Y + (float64(key[1])+0.5)*side}
+		at := geo.Point{X: low.X + (float64(key[0])+0.5)*side, Y: low.Y + (float64(key[1])+0.5)*side}
 		answer(m.Near(at, at, localReadings), tiles[key])
 	}
 }
 
 // middle of the places in a sum.
-func middle(terms []Term) Point {
-	var c Point
+func middle(terms []Term) geo.Point {
+	var c geo.Point
 	for _, t := range terms {
 		c.X += t.At.X / float64(len(terms))
 		c.Y += t.At.Y / float64(len(terms))

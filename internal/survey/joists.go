@@ -3,13 +3,15 @@ package survey
 import (
 	"math"
 	"sort"
+
+	"homalos/internal/geo"
 )
 
 // Joist is one joist's centre line: a point on it and its direction.
 type Joist struct {
 	Run     string // the run it belongs to
 	Of      Surface
-	At      Point
+	At      geo.Point
 	Angle   float64 // degrees from x
 	Width   float64 // mm
 	Exposed bool
@@ -27,7 +29,7 @@ type Crossing struct {
 // Crossed lists where joists of a surface cross the line from a to b, in
 // order. Joists within 10° of the line's direction run along it and don't
 // cross.
-func Crossed(joists []Joist, of Surface, a, b Point) []Crossing {
+func Crossed(joists []Joist, of Surface, a, b geo.Point) []Crossing {
 	long := a.Distance(b)
 	if long == 0 {
 		return nil

@@ -6,6 +6,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"homalos/internal/geo"
 )
 
 // someReadings draws a handful of readings of any kind over a room.
@@ -16,15 +18,15 @@ func someReadings(t *rapid.T) []Reading {
 		value := map[Kind]float64{GapReading: 2440, FloorReading: -1040, CeilingReading: 1400}[kind]
 		out = append(out, Reading{
 			ID: fmt.Sprint("r", i), Kind: kind,
-			At:    Point{float64(rapid.IntRange(0, 4000).Draw(t, "x")), float64(rapid.IntRange(0, 3000).Draw(t, "y"))},
+			At:    geo.Point{X: float64(rapid.IntRange(0, 4000).Draw(t, "x")), Y: float64(rapid.IntRange(0, 3000).Draw(t, "y"))},
 			Value: value + float64(rapid.IntRange(-150, 150).Draw(t, "off"))/10,
 		})
 	}
 	return out
 }
 
-func place(t *rapid.T) Point {
-	return Point{float64(rapid.IntRange(-500, 4500).Draw(t, "at x")), float64(rapid.IntRange(-500, 3500).Draw(t, "at y"))}
+func place(t *rapid.T) geo.Point {
+	return geo.Point{X: float64(rapid.IntRange(-500, 4500).Draw(t, "at x")), Y: float64(rapid.IntRange(-500, 3500).Draw(t, "at y"))}
 }
 
 func TestWhereTheOriginLiesDoesNotMatter(t *testing.T) {
@@ -32,10 +34,10 @@ func TestWhereTheOriginLiesDoesNotMatter(t *testing.T) {
 		readings, at := someReadings(t), place(t)
 		moved := append([]Reading(nil), readings...)
 		for i := range moved {
-			moved[i].At = Point{moved[i].At.X + 25_000, moved[i].At.Y - 9_000}
+			moved[i].At = geo.Point{X: moved[i].At.X + 25_000, Y: moved[i].At.Y - 9_000}
 		}
 		a := Fit(readings, 0.8).Estimate(Gap(at))
-		b := Fit(moved, 0.8).Estimate(Gap(Point{at.X + 25_000, at.Y - 9_000}))
+		b := Fit(moved, 0.8).Estimate(Gap(geo.Point{X: at.X + 25_000, Y: at.Y - 9_000}))
 		require.InDelta(t, a.Value, b.Value, 0.01)
 		require.InDelta(t, a.Spread, b.Spread, 0.01+a.Spread*1e-3)
 	})
@@ -71,25 +73,25 @@ func TestOneMoreReadingNeverCountsForLess(t *testing.T) {
 }
 
 func TestAPlaceTwiceIsNoContradiction(t *testing.T) {
-	readings := append(gaps(2440, 2441, 2442), Reading{ID: "again", Kind: GapReading, At: Point{0, 0}, Value: 2440.8})
-	e := Fit(readings, 0.8).Estimate(Gap(Point{0, 0}))
+	readings := append(gaps(2440, 2441, 2442), Reading{ID: "again", Kind: GapReading, At: geo.Point{X: 0, Y: 0}, Value: 2440.8})
+	e := Fit(readings, 0.8).Estimate(Gap(geo.Point{X: 0, Y: 0}))
 	require.InDelta(t, 2440.4, e.Value, 0.5)
-	once := Fit(gaps(2440, 2441, 2442), 0.8).Estimate(Gap(Point{0, 0}))
+	once := Fit(gaps(2440, 2441, 2442), 0.8).Estimate(Gap(geo.Point{X: 0, Y: 0}))
 	require.Less(t, e.Spread, once.Spread, "two tapes know more than one")
 }
 
 func TestASurveyOfOneLineIsEnoughForTheWallOnIt(t *testing.T) {
 	var readings []Reading
 	for i := range 7 {
-		readings = append(readings, Reading{ID: fmt.Sprint("r", i), Kind: GapReading, At: Point{float64(i) * 600, 1500}, Value: 2440 + float64(i)})
+		readings = append(readings, Reading{ID: fmt.Sprint("r", i), Kind: GapReading, At: geo.Point{X: float64(i) * 600, Y: 1500}, Value: 2440 + float64(i)})
 	}
 	m := Fit(readings, 0.8)
-	on, off := m.Estimate(Gap(Point{900, 1500})), m.Estimate(Gap(Point{900, 3500}))
+	on, off := m.Estimate(Gap(geo.Point{X: 900, Y: 1500})), m.Estimate(Gap(geo.Point{X: 900, Y: 3500}))
 	require.Less(t, on.Spread, 3.0)
 	require.Greater(t, off.Spread, 5*on.Spread, "far off the line little is known")
 }
 
 func TestANoiseOfNothingStillSolves(t *testing.T) {
-	e := Fit(gaps(2440, 2440, 2440, 2440), 0).Estimate(Gap(Point{36 * in, 0}))
+	e := Fit(gaps(2440, 2440, 2440, 2440), 0).Estimate(Gap(geo.Point{X: 36 * in, Y: 0}))
 	require.InDelta(t, 2440, e.Value, 0.2)
 }

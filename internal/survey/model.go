@@ -5,6 +5,8 @@ import (
 	"sort"
 
 	"gonum.org/v1/gonum/mat"
+
+	"homalos/internal/geo"
 )
 
 // Model foretells the two surfaces from the readings. Each surface is a plane
@@ -20,7 +22,7 @@ type Model struct {
 	noise    float64 // standard error of one reading, mm
 	zones    []Zone
 	counts   counts
-	centre   Point
+	centre   geo.Point
 	mean     [2]float64
 	shapes   []weighed
 	fits     []fit
@@ -96,7 +98,7 @@ func Fit(readings []Reading, noise float64, zones ...Zone) *Model {
 
 // Near is the same model held to the n readings closest to the stretch from a
 // to b: what is farther is screened by them. It keeps long jobs quick.
-func (m *Model) Near(a, b Point, n int) *Model {
+func (m *Model) Near(a, b geo.Point, n int) *Model {
 	if len(m.readings) <= n {
 		return m
 	}
@@ -106,7 +108,7 @@ func (m *Model) Near(a, b Point, n int) *Model {
 	}
 	by := make([]far, len(m.readings))
 	for i, r := range m.readings {
-		by[i] = far{i, toSegment(r.At, a, b)}
+		by[i] = far{i, geo.ToSegment(r.At, a, b)}
 	}
 	sort.SliceStable(by, func(i, j int) bool { return by[i].distance < by[j].distance })
 	by = by[:n]
@@ -119,16 +121,6 @@ func (m *Model) Near(a, b Point, n int) *Model {
 	near.settle()
 	near.factor()
 	return near
-}
-
-func toSegment(p, a, b Point) float64 {
-	dx, dy := b.X-a.X, b.Y-a.Y
-	long := dx*dx + dy*dy
-	if long == 0 {
-		return p.Distance(a)
-	}
-	t := math.Max(0, math.Min(1, ((p.X-a.X)*dx+(p.Y-a.Y)*dy)/long))
-	return p.Distance(Point{a.X + t*dx, a.Y + t*dy})
 }
 
 // settle takes the middle of the places and of each surface's elevations, so
@@ -169,7 +161,7 @@ func smooth(d, reach float64) float64 {
 	return (1 + s + s*s/3) * math.Exp(-s)
 }
 
-func (m *Model) trend(p, q Point) float64 {
+func (m *Model) trend(p, q geo.Point) float64 {
 	return priorOffset*priorOffset + priorSlope*priorSlope*((p.X-m.centre.X)*(q.X-m.centre.X)+(p.Y-m.centre.Y)*(q.Y-m.centre.Y))
 }
 

@@ -93,9 +93,9 @@ func decimal(n int64) string {
 	return text
 }
 
-// likeliest is the slip whose size suits the misfit, and how well: 0 is
+// Likeliest is the slip whose size suits the misfit, and how well: 0 is
 // exactly, less is worse. nil where none comes within 3.5 standard errors.
-func likeliest(slips []Slip, off, sigma float64) (*Slip, float64) {
+func Likeliest(slips []Slip, off, sigma float64) (*Slip, float64) {
 	var best *Slip
 	fits := -3.5 * 3.5 / 2
 	for i, s := range slips {

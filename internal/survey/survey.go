@@ -6,13 +6,11 @@
 // from the datum, up positive. It knows nothing of walls or wood.
 package survey
 
-import "math"
+import (
+	"math"
 
-// Point is a place on the plan, in millimetres.
-type Point struct{ X, Y float64 }
-
-// Distance between two places, in millimetres.
-func (p Point) Distance(q Point) float64 { return math.Hypot(p.X-q.X, p.Y-q.Y) }
+	"homalos/internal/geo"
+)
 
 // Surface is one of the two that a stud stands between.
 type Surface int
@@ -38,7 +36,7 @@ const (
 type Reading struct {
 	ID    string
 	Kind  Kind
-	At    Point
+	At    geo.Point
 	Value float64
 	Noise float64 // standard error of this one, mm; 0: the model's
 	Sure  bool    // taken again and agreed: never doubted
@@ -48,7 +46,7 @@ type Reading struct {
 // and the floor minus once.
 type Term struct {
 	Of     Surface
-	At     Point
+	At     geo.Point
 	Weight float64
 
 	patch int // which stretch of the surface between steps; set by the model
@@ -58,11 +56,11 @@ type Term struct {
 // Nothing is foretold across its edge.
 type Zone struct {
 	Of      Surface
-	Outline []Point
+	Outline []geo.Point
 }
 
 // Gap is the gap at a place, in terms of the two surfaces.
-func Gap(at Point) []Term {
+func Gap(at geo.Point) []Term {
 	return []Term{{Of: Ceiling, At: at, Weight: 1}, {Of: Floor, At: at, Weight: -1}}
 }
 
@@ -117,9 +115,9 @@ func (m *Model) count() {
 
 // patch is the number of the zone that a place lies in: the last one given
 // that holds it, 0 for none.
-func (m *Model) patch(of Surface, at Point) int {
+func (m *Model) patch(of Surface, at geo.Point) int {
 	for i := len(m.zones) - 1; i >= 0; i-- {
-		if z := m.zones[i]; z.Of == of && Within(z.Outline, at) {
+		if z := m.zones[i]; z.Of == of && geo.Within(z.Outline, at) {
 			return i + 1
 		}
 	}

@@ -1,6 +1,10 @@
 package survey
 
-import "math"
+import (
+	"math"
+
+	"homalos/internal/geo"
+)
 
 // Wary foretells from the readings that stand in accord, and is as unsure as
 // the doubtful ones make it: where they would change an answer, the spread
@@ -39,7 +43,7 @@ func FitWary(readings []Reading, noise float64, zones []Zone, slips func(Reading
 }
 
 // Near is both held to the n readings closest to a stretch.
-func (w *Wary) Near(a, b Point, n int) *Wary {
+func (w *Wary) Near(a, b geo.Point, n int) *Wary {
 	near := &Wary{Model: w.Model.Near(a, b, n), Doubts: w.Doubts}
 	if w.With != nil {
 		near.With = w.With.Near(a, b, n)

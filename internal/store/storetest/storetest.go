@@ -11,7 +11,7 @@ import (
 	"sync/atomic"
 	"testing"
 
-	_ "github.com/jackc/pgx/v5/stdlib" // driver
+	_ "github.com/jackc/pgx/v5/stdlib"
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/store"

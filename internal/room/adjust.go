@@ -1,16 +1,19 @@
-package survey
+package room
 
 import (
 	"math"
 
 	"gonum.org/v1/gonum/mat"
+
+	"homalos/internal/geo"
+	"homalos/internal/survey"
 )
 
 // adjustment is a least-squares solution of the corners: the first at the
 // origin, the second to the right of it (survey adjustment).
 type adjustment struct {
 	n     int
-	at    []Point
+	at    []geo.Point
 	ties  []Tie
 	cost  float64       // sum of squared misfits in standard errors
 	cov   *mat.SymDense // of the unknowns; loose directions left out
@@ -35,7 +38,7 @@ func boolean(b bool) int {
 }
 
 // rows are the ties' slopes by unknown and their misfits, in standard errors.
-func rows(ties []Tie, at []Point) (*mat.Dense, []float64) {
+func rows(ties []Tie, at []geo.Point) (*mat.Dense, []float64) {
 	k := 2*len(at) - 3
 	j := mat.NewDense(max(len(ties), 1), k, nil)
 	miss := make([]float64, len(ties))
@@ -53,7 +56,7 @@ func rows(ties []Tie, at []Point) (*mat.Dense, []float64) {
 	return j, miss
 }
 
-func costOf(ties []Tie, at []Point) float64 {
+func costOf(ties []Tie, at []geo.Point) float64 {
 	total := 0.0
 	for _, t := range ties {
 		m := t.misfit(at) / t.Sigma
@@ -62,8 +65,8 @@ func costOf(ties []Tie, at []Point) float64 {
 	return total
 }
 
-func moved(at []Point, step *mat.VecDense, share float64) []Point {
-	out := append([]Point(nil), at...)
+func moved(at []geo.Point, step *mat.VecDense, share float64) []geo.Point {
+	out := append([]geo.Point(nil), at...)
 	for i := range out {
 		if u := unknown(i, 0); u >= 0 {
 			out[i].X += share * step.AtVec(u)
@@ -77,7 +80,7 @@ func moved(at []Point, step *mat.VecDense, share float64) []Point {
 
 // settleFrom walks downhill from a start (Levenberg and Marquardt) to the
 // corners that suit the ties best.
-func settleFrom(ties []Tie, start []Point) ([]Point, float64) {
+func settleFrom(ties []Tie, start []geo.Point) ([]geo.Point, float64) {
 	at, cost := start, costOf(ties, start)
 	damp := 1e-4
 	k := 2*len(at) - 3
@@ -124,12 +127,8 @@ func settleFrom(ties []Tie, start []Point) ([]Point, float64) {
 	return at, cost
 }
 
-// looseBeyond is the standard error, in millimetres, at which a direction
-// counts as not held by any tie.
-const looseBeyond = 400.0
-
 // weighUp finds which directions are held at the solution, and how firmly.
-func weighUp(ties []Tie, at []Point) adjustment {
+func weighUp(ties []Tie, at []geo.Point) adjustment {
 	k := 2*len(at) - 3
 	a := adjustment{n: len(at), at: at, ties: ties, cost: costOf(ties, at), cov: mat.NewSymDense(k, nil)}
 	j, _ := rows(ties, at)
@@ -153,7 +152,7 @@ func weighUp(ties []Tie, at []Point) adjustment {
 	eigen.VectorsTo(&vectors)
 	var free []int
 	for i, v := range eigen.Values(nil) {
-		if v < 1/(looseBeyond*looseBeyond) {
+		if v < 1/(survey.LooseBeyond*survey.LooseBeyond) {
 			free = append(free, i)
 			continue
 		}

@@ -1,6 +1,8 @@
-package survey
+package room
 
-import "math"
+import (
+	"math"
+)
 
 // Lean is how far a wall stands out over a level span: Out millimetres over
 // Span millimetres of height, positive into the room, at a station along it.

@@ -1,4 +1,8 @@
-package survey
+// Package room finds the corners of a room from tapes and bevels between them, how
+// surely each is known, and which tape was misread. It carries the leans of its
+// walls to full height. It knows nothing of heights or of wood. All in
+// millimetres and degrees.
+package room
 
 import (
 	"fmt"
@@ -9,8 +13,36 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"homalos/internal/geo"
 	"homalos/internal/measure"
+	"homalos/internal/survey"
 )
+
+// However a room is turned or its corners are counted from, its angles are the same.
+func TestWhereTheCountingStartsDoesNotMatter(t *testing.T) {
+	room := rooms["a jog"]
+	n := len(room.at)
+	first := Solve(corners(n, 3), taped(room.at, 0.0001, newRandom()), nil)
+	for shift := range n {
+		var at []geo.Point
+		for i := range n {
+			at = append(at, room.at[(i+shift)%n])
+		}
+		s := Solve(corners(n, (3-shift+n)%n), taped(at, 0.0001, newRandom()), nil)
+		for i := range n {
+			assert.InDelta(t, first.Corners[(i+shift)%n].Inside, s.Corners[i].Inside, 0.01, "from corner %d", shift+1)
+		}
+	}
+}
+
+func TestAnAngleDoesADiagonalsWork(t *testing.T) {
+	ties := rectangle(0)[:4]
+	ties = append(ties, Tie{ID: "bevel", Kind: AngleTie, At: 1, From: 0, To: 2, Value: 89.65, Sigma: 0.05})
+	s := Solve(corners(4), ties, nil)
+	assert.Zero(t, s.Missing)
+	assert.InDelta(t, 186.875*25.4, s.Corners[0].At.Distance(s.Corners[2].At), 2)
+	assert.InDelta(t, normal95*0.05, s.Corners[1].InsideSpread, 1e-3)
+}
 
 func corners(n int, out ...int) []Corner {
 	list := make([]Corner, n)
@@ -73,16 +105,16 @@ func TestSidesAloneLeaveARoomLoose(t *testing.T) {
 
 // situations: rooms of several shapes with all sides and enough diagonals.
 var rooms = map[string]struct {
-	at  []Point
+	at  []geo.Point
 	out []int
 }{
-	"five corners, one cut off": {[]Point{{0, 0}, {5200, 0}, {5230, 2900}, {3900, 4210}, {-40, 4180}}, nil},
-	"a jog":                     {[]Point{{0, 0}, {6000, 0}, {6010, 2500}, {4200, 2480}, {4190, 4100}, {-25, 4130}}, []int{3}},
-	"a chimney breast":          {[]Point{{0, 0}, {5000, 0}, {5010, 1500}, {4600, 1510}, {4610, 2500}, {5015, 2490}, {5020, 4000}, {20, 4020}}, []int{3, 4}},
-	"a wedge":                   {[]Point{{0, 0}, {4800, 0}, {4300, 3300}, {700, 2500}}, nil},
+	"five corners, one cut off": {[]geo.Point{{X: 0, Y: 0}, {X: 5200, Y: 0}, {X: 5230, Y: 2900}, {X: 3900, Y: 4210}, {X: -40, Y: 4180}}, nil},
+	"a jog":                     {[]geo.Point{{X: 0, Y: 0}, {X: 6000, Y: 0}, {X: 6010, Y: 2500}, {X: 4200, Y: 2480}, {X: 4190, Y: 4100}, {X: -25, Y: 4130}}, []int{3}},
+	"a chimney breast":          {[]geo.Point{{X: 0, Y: 0}, {X: 5000, Y: 0}, {X: 5010, Y: 1500}, {X: 4600, Y: 1510}, {X: 4610, Y: 2500}, {X: 5015, Y: 2490}, {X: 5020, Y: 4000}, {X: 20, Y: 4020}}, []int{3, 4}},
+	"a wedge":                   {[]geo.Point{{X: 0, Y: 0}, {X: 4800, Y: 0}, {X: 4300, Y: 3300}, {X: 700, Y: 2500}}, nil},
 }
 
-func taped(at []Point, noise float64, r *rand.Rand) []Tie {
+func taped(at []geo.Point, noise float64, r *rand.Rand) []Tie {
 	n := len(at)
 	var out []Tie
 	add := func(i, j int) {
@@ -122,7 +154,7 @@ func TestTrueCornersLieInTheirEllipses(t *testing.T) {
 			require.Zero(t, s.Missing, name)
 			for i, c := range s.Corners[1:] {
 				all++
-				d := Point{room.at[i+1].X - c.At.X, room.at[i+1].Y - c.At.Y}
+				d := geo.Point{X: room.at[i+1].X - c.At.X, Y: room.at[i+1].Y - c.At.Y}
 				require.Less(t, math.Hypot(d.X, d.Y), 40.0, "%s: corner %d is far off", name, i+2)
 				sin, cos := math.Sincos(c.Tilt * math.Pi / 180)
 				u, v := d.X*cos+d.Y*sin, d.Y*cos-d.X*sin
@@ -146,11 +178,11 @@ func TestAMisreadTapeIsNamed(t *testing.T) {
 	r := rand.New(rand.NewPCG(9, 1))
 	found, named, planted, alarms, clean := 0, 0, 0, 0, 0
 	units := measure.Metric
-	slips := func(t Tie, _ float64) []Slip {
+	slips := func(t Tie, _ float64) []survey.Slip {
 		if t.Kind == AngleTie {
-			return AngleSlips(t.Value)
+			return survey.AngleSlips(t.Value)
 		}
-		return Slips(measure.FromMillimetres(t.Value), units, false)
+		return survey.Slips(measure.FromMillimetres(t.Value), units, false)
 	}
 	for _, name := range []string{"five corners, one cut off", "a jog", "a wedge"} {
 		room := rooms[name]
@@ -196,10 +228,10 @@ func TestALengthThatNoRoomHasIsLeftOut(t *testing.T) {
 }
 
 func TestAnOutlineThatCrossesItselfIsSeen(t *testing.T) {
-	assert.Equal(t, [][2]int{{0, 2}}, Crossings([]Point{{0, 0}, {10, 10}, {10, 0}, {0, 10}}))
-	assert.Empty(t, Crossings(rooms["a chimney breast"].at))
+	assert.Equal(t, [][2]int{{0, 2}}, geo.Crossings([]geo.Point{{X: 0, Y: 0}, {X: 10, Y: 10}, {X: 10, Y: 0}, {X: 0, Y: 10}}))
+	assert.Empty(t, geo.Crossings(rooms["a chimney breast"].at))
 	for name, room := range rooms {
-		assert.Positive(t, Area(room.at), name)
+		assert.Positive(t, geo.Area(room.at), name)
 	}
 	assert.True(t, inSight(rooms["a wedge"].at, 0, 2))
 	assert.False(t, inSight(rooms["a jog"].at, 2, 4), "the jog stands between")

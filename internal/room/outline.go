@@ -1,73 +1,28 @@
-package survey
+package room
 
-import "math"
+import (
+	"math"
 
-// Crossings are the sides of an outline that cross each other, by their first
-// corners.
-func Crossings(at []Point) [][2]int {
-	n := len(at)
-	var out [][2]int
-	for i := range n {
-		for j := i + 2; j < n; j++ {
-			if i == 0 && j == n-1 {
-				continue
-			}
-			if cross(at[i], at[(i+1)%n], at[j], at[(j+1)%n]) {
-				out = append(out, [2]int{i, j})
-			}
-		}
-	}
-	return out
-}
-
-// Turn is positive where the way from a over b to c turns left.
-func Turn(a, b, c Point) float64 { return side(a, b, c) }
-
-func side(a, b, p Point) float64 { return (b.X-a.X)*(p.Y-a.Y) - (b.Y-a.Y)*(p.X-a.X) }
-
-func cross(a, b, c, d Point) bool {
-	return side(a, b, c)*side(a, b, d) < 0 && side(c, d, a)*side(c, d, b) < 0
-}
-
-// Area of an outline, positive where the room lies to the left; square mm.
-func Area(at []Point) float64 {
-	total := 0.0
-	for i, p := range at {
-		q := at[(i+1)%len(at)]
-		total += p.X*q.Y - q.X*p.Y
-	}
-	return total / 2
-}
-
-// Within says whether a place lies in an outline.
-func Within(at []Point, p Point) bool {
-	in := false
-	for i, a := range at {
-		b := at[(i+1)%len(at)]
-		if (a.Y > p.Y) != (b.Y > p.Y) && p.X < a.X+(p.Y-a.Y)/(b.Y-a.Y)*(b.X-a.X) {
-			in = !in
-		}
-	}
-	return in
-}
+	"homalos/internal/geo"
+)
 
 // inSight says whether one can tape straight from corner to corner.
-func inSight(at []Point, from, to int) bool {
+func inSight(at []geo.Point, from, to int) bool {
 	n := len(at)
 	for i := range n {
 		j := (i + 1) % n
-		if i != from && j != from && i != to && j != to && cross(at[from], at[to], at[i], at[j]) {
+		if i != from && j != from && i != to && j != to && geo.Cross(at[from], at[to], at[i], at[j]) {
 			return false
 		}
 	}
 	a, b := at[from], at[to]
-	return Area(at) <= 0 || Within(at, Point{(a.X + b.X) / 2, (a.Y + b.Y) / 2})
+	return geo.Area(at) <= 0 || geo.Within(at, geo.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2})
 }
 
 // settleBest tries several first guesses at the room and keeps the one that
 // suits the ties and the corners' turns best.
-func settleBest(corners []Corner, ties []Tie) []Point {
-	var best []Point
+func settleBest(corners []Corner, ties []Tie) []geo.Point {
+	var best []geo.Point
 	least := math.Inf(1)
 	for _, start := range starts(corners, ties) {
 		at, cost := settleFrom(ties, start)
@@ -77,7 +32,7 @@ func settleBest(corners []Corner, ties []Tie) []Point {
 			robust += math.Min(m*m, 30)
 		}
 		robust += 1e-9 * cost
-		robust += 500 * float64(len(Crossings(at)))
+		robust += 500 * float64(len(geo.Crossings(at)))
 		if len(at) > 2 {
 			robust += against90(corners, at)
 		}
@@ -93,9 +48,9 @@ func settleBest(corners []Corner, ties []Tie) []Point {
 
 // resettle starts from a solution that was found with one tie more; when that
 // doesn't lead to a good one it starts afresh.
-func resettle(corners []Corner, ties []Tie, near []Point) []Point {
+func resettle(corners []Corner, ties []Tie, near []geo.Point) []geo.Point {
 	at, cost := settleFrom(ties, near)
-	if cost < 4*float64(len(ties))+20 && len(Crossings(at)) == 0 {
+	if cost < 4*float64(len(ties))+20 && len(geo.Crossings(at)) == 0 {
 		return at
 	}
 	return settleBest(corners, ties)
@@ -104,10 +59,10 @@ func resettle(corners []Corner, ties []Tie, near []Point) []Point {
 // against90 charges a solution whose corners turn the wrong way, or which has
 // the room on the wrong side; and, a very little, corners far from square, so
 // that of two mirror images the likelier is taken.
-func against90(corners []Corner, at []Point) float64 {
+func against90(corners []Corner, at []geo.Point) float64 {
 	n := len(at)
 	total := 0.0
-	if Area(at) < 0 {
+	if geo.Area(at) < 0 {
 		total += 2000
 	}
 	for i, c := range corners {
@@ -130,7 +85,7 @@ func against90(corners []Corner, at []Point) float64 {
 // starts are first guesses: round by the taped sides with square corners, what
 // is left to turn spread over all, over one, or over two that follow each
 // other; and as drawn.
-func starts(corners []Corner, ties []Tie) [][]Point {
+func starts(corners []Corner, ties []Tie) [][]geo.Point {
 	n := len(corners)
 	long, turn, known := make([]float64, n), make([]float64, n), make([]bool, n)
 	for i := range corners {
@@ -162,7 +117,7 @@ func starts(corners []Corner, ties []Tie) [][]Point {
 			long[i] = usual
 		}
 	}
-	var out [][]Point
+	var out [][]geo.Point
 	if drawn := asDrawn(corners); drawn != nil {
 		out = append(out, drawn)
 	}
@@ -203,11 +158,11 @@ func starts(corners []Corner, ties []Tie) [][]Point {
 	return out
 }
 
-func walk(long, inside []float64) []Point {
-	at := make([]Point, len(long))
+func walk(long, inside []float64) []geo.Point {
+	at := make([]geo.Point, len(long))
 	heading := 0.0
 	for i := 1; i < len(at); i++ {
-		at[i] = Point{at[i-1].X + long[i-1]*math.Cos(heading), at[i-1].Y + long[i-1]*math.Sin(heading)}
+		at[i] = geo.Point{X: at[i-1].X + long[i-1]*math.Cos(heading), Y: at[i-1].Y + long[i-1]*math.Sin(heading)}
 		heading += (180 - inside[i]) * math.Pi / 180
 	}
 	return at
@@ -215,7 +170,7 @@ func walk(long, inside []float64) []Point {
 
 // asDrawn turns the drawing into the solution's frame, or nil when not every
 // corner is drawn.
-func asDrawn(corners []Corner) []Point {
+func asDrawn(corners []Corner) []geo.Point {
 	for _, c := range corners {
 		if c.Drawn == nil {
 			return nil
@@ -224,10 +179,10 @@ func asDrawn(corners []Corner) []Point {
 	a := *corners[0].Drawn
 	b := bearing(a, *corners[1].Drawn)
 	sin, cos := math.Sincos(-b)
-	var out []Point
+	var out []geo.Point
 	for _, c := range corners {
 		x, y := c.Drawn.X-a.X, c.Drawn.Y-a.Y
-		out = append(out, Point{x*cos - y*sin, x*sin + y*cos})
+		out = append(out, geo.Point{X: x*cos - y*sin, Y: x*sin + y*cos})
 	}
 	return out
 }

@@ -1,6 +1,10 @@
-package survey
+package room
 
-import "math"
+import (
+	"math"
+
+	"homalos/internal/geo"
+)
 
 // TieKind is what a tie measures between corners of the room.
 type TieKind string
@@ -27,13 +31,13 @@ type Tie struct {
 // Corner is one corner of the room, in order with the room to the left.
 type Corner struct {
 	ID    string
-	Out   bool   // juts into the room: the inside angle is over 180°
-	Drawn *Point // where a drawing has it: a hint, never a measurement
+	Out   bool       // juts into the room: the inside angle is over 180°
+	Drawn *geo.Point // where a drawing has it: a hint, never a measurement
 }
 
 // foretell is what a tie would read with the corners at these places, and how
 // that changes with each corner (as d/dx, d/dy).
-func (t Tie) foretell(p []Point) (float64, map[int][2]float64) {
+func (t Tie) foretell(p []geo.Point) (float64, map[int][2]float64) {
 	a, b := p[t.From], p[t.To]
 	slope := map[int][2]float64{}
 	add := func(i int, x, y float64) { slope[i] = [2]float64{slope[i][0] + x, slope[i][1] + y} }
@@ -77,10 +81,10 @@ func (t Tie) foretell(p []Point) (float64, map[int][2]float64) {
 	return along, slope
 }
 
-func bearing(from, to Point) float64 { return math.Atan2(to.Y-from.Y, to.X-from.X) }
+func bearing(from, to geo.Point) float64 { return math.Atan2(to.Y-from.Y, to.X-from.X) }
 
 // misfit is reading less foretold; angles go the short way round.
-func (t Tie) misfit(p []Point) float64 {
+func (t Tie) misfit(p []geo.Point) float64 {
 	f, _ := t.foretell(p)
 	d := t.Value - f
 	if t.Kind == AngleTie {

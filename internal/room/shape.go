@@ -1,4 +1,4 @@
-package survey
+package room
 
 import (
 	"fmt"
@@ -6,6 +6,9 @@ import (
 	"sort"
 
 	"gonum.org/v1/gonum/mat"
+
+	"homalos/internal/geo"
+	"homalos/internal/survey"
 )
 
 // Shape is a room solved from its ties by least squares. The first corner
@@ -23,7 +26,7 @@ type Shape struct {
 
 // CornerFound is a corner with its 95 % ellipse.
 type CornerFound struct {
-	At           Point
+	At           geo.Point
 	Pinned       bool    // false: loose, At is only where it may be
 	Major, Minor float64 // half axes, mm
 	Tilt         float64 // of the major axis, degrees from x
@@ -41,7 +44,7 @@ type TieFound struct {
 	OffBy    float64 // standard error of Off
 	Doubtful bool
 	CantBe   string // why no room has this length; it is left out then
-	Slip     *Slip
+	Slip     *survey.Slip
 }
 
 // TieWanted is a length worth taping next.
@@ -61,7 +64,7 @@ const (
 // Solve finds the room's corners from its ties. slips names what a reading may
 // have been misread from; it may be nil. Ties that no room can have are left
 // out and say why; a tie that the others contradict is named and left out.
-func Solve(corners []Corner, ties []Tie, slips func(Tie, float64) []Slip) Shape {
+func Solve(corners []Corner, ties []Tie, slips func(Tie, float64) []survey.Slip) Shape {
 	n := len(corners)
 	s := Shape{Corners: make([]CornerFound, n), Ties: make([]TieFound, len(ties)), Missing: max(2*n-3, 0)}
 	if n < 2 {
@@ -128,7 +131,7 @@ func worst(ties []Tie, out map[int]bool, a adjustment) (int, TieFound) {
 // turn: with little to spare a slip in one shows in others as much. The one
 // whose absence leaves the rest in best accord, and whose error is one that
 // people make, is it.
-func (s *Shape) blame(corners []Corner, ties []Tie, out map[int]bool, a adjustment, first int, found TieFound, slips func(Tie, float64) []Slip) (int, TieFound) {
+func (s *Shape) blame(corners []Corner, ties []Tie, out map[int]bool, a adjustment, first int, found TieFound, slips func(Tie, float64) []survey.Slip) (int, TieFound) {
 	type suspect struct {
 		i int
 		z float64
@@ -162,7 +165,7 @@ func (s *Shape) blame(corners []Corner, ties []Tie, out map[int]bool, a adjustme
 		f := TieFound{Checked: true, Off: off, OffBy: sigma, Doubtful: true, Misfit: t.misfit(a.at), Foretold: t.Value - off}
 		points := -0.5 * b.cost
 		if slips != nil {
-			if slip, fits := likeliest(slips(t, off), off, sigma); slip != nil {
+			if slip, fits := survey.Likeliest(slips(t, off), off, sigma); slip != nil {
 				f.Slip = slip
 				points += fits
 			} else {
@@ -269,7 +272,7 @@ func (s *Shape) describe(corners []Corner, ties []Tie, out map[int]bool, a adjus
 		f.Off, f.OffBy, f.Checked = against(t, a)
 	}
 	s.closing(ties, out, a)
-	s.Crosses = Crossings(a.at)
+	s.Crosses = geo.Crossings(a.at)
 	s.Next = a.wanted(s.Corners, ties, out)
 }
 
@@ -318,7 +321,7 @@ func (s *Shape) closing(ties []Tie, out map[int]bool, a adjustment) {
 			side[t.To] = t.Value
 		}
 	}
-	var end Point
+	var end geo.Point
 	for i, long := range side {
 		if long == 0 {
 			return
