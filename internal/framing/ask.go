@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 )
 
 // ask says which readings would free the held members: each step the one that
@@ -91,10 +92,10 @@ func sampled(held []survey.Held, which []int) ([]survey.Held, []int) {
 // ownWant is the reading at a member's own place.
 func (f *framer) ownWant(m *Member) Want {
 	centre := m.From + (m.To-m.From)/2
-	switch m.Kind {
-	case Jack, UnderSill:
+	switch {
+	case m.Kind.Upright() && !m.Kind.UnderTop():
 		return Want{"floor", centre}
-	case Cripple:
+	case m.Kind.Upright() && !m.Kind.OnBottom():
 		return Want{"ceiling", centre}
 	}
 	return Want{"gap", centre}
@@ -117,7 +118,7 @@ func (f *framer) candidates(which []int) ([]survey.Reading, []Want) {
 		m := &f.Members[i]
 		add(f.ownWant(m))
 		for k, o := range f.Wall.Openings {
-			if o.ID == m.Opening && m.Kind != King {
+			if o.ID == m.Opening && m.Kind != wood.King {
 				add(Want{"floor", o.Left()})
 				add(Want{"floor", o.Right()})
 				add(Want{"floor", f.heads[k].high})

@@ -6,6 +6,7 @@ import (
 
 	"homalos/internal/measure"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 )
 
 // Lie is how a wall lies to the joists of floor or ceiling.
@@ -32,7 +33,7 @@ type Against struct {
 	Beside   bool           // Nearest is given
 	Fixings  []Fixing
 	Short    [][2]measure.Length // stubs too short for two fixings
-	Anchor   Anchor
+	Anchor   wood.Anchor
 	How      []Line         // how the places of fixings and blocks were laid out
 	Bite     measure.Length // the anchor's length less the plate it goes through
 	Count    int
@@ -103,7 +104,7 @@ func (f *framer) addBlocks(joists []survey.Joist) {
 		a := f.Wall.lie(joists, of, f.rules)
 		for _, b := range a.Blocks {
 			f.Members = append(f.Members, Member{
-				Kind: Block, Lumber: f.Wall.Lumber, From: b.At - t/2, To: b.At - t/2 + t, Known: true, Exact: b.Clear, Cut: Block.round(b.Clear, f.rules.Mark), State: Ready,
+				Kind: wood.Block, Lumber: f.Wall.Lumber, From: b.At - t/2, To: b.At - t/2 + t, Known: true, Exact: b.Clear, Cut: wood.Block.Round(b.Clear, f.rules.Mark), State: Ready,
 				Sum: []Line{{What: fmt.Sprintf("clear bay between %s joists", []string{"floor", "ceiling"}[of]), Value: b.Clear}},
 			})
 		}

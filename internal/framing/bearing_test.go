@@ -10,6 +10,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 )
 
 func run(of survey.Surface, angle, first, spacing float64, n int) []survey.Joist {
@@ -106,7 +107,7 @@ func TestFixingsStandClearOfFeetAndPipes(t *testing.T) {
 	require.Len(t, a.Fixings, 5)
 	for _, x := range a.Fixings {
 		for _, m := range f.Members {
-			if m.Kind == Stud {
+			if m.Kind == wood.Stud {
 				assert.False(t, x.At > m.From-in/2 && x.At < m.To+in/2, "%v in the foot of %s", x.At.Inches(), m.ID)
 			}
 		}
@@ -135,7 +136,7 @@ func TestBlocksAreCutToTheirBay(t *testing.T) {
 	f := Frame(wall(100*in), rules, level(2440), Found{Joists: run(survey.Ceiling, 0, -6, 16.4, 3)})
 	n := 0
 	for _, m := range f.Members {
-		if m.Kind != Block {
+		if m.Kind != wood.Block {
 			continue
 		}
 		n++
@@ -146,10 +147,10 @@ func TestBlocksAreCutToTheirBay(t *testing.T) {
 	}
 	assert.Equal(t, 6, n)
 	for _, m := range f.Marks {
-		assert.NotEqual(t, Block, m.Kind, "no mark on the plates")
+		assert.NotEqual(t, wood.Block, m.Kind, "no mark on the plates")
 	}
 	for _, m := range Frame(wall(100*in), rules, level(2440), Found{Joists: run(survey.Ceiling, 90, 4, 16, 7)}).Members {
-		assert.NotEqual(t, Block, m.Kind, "joists cross: none is needed")
+		assert.NotEqual(t, wood.Block, m.Kind, "joists cross: none is needed")
 	}
 }
 
@@ -170,7 +171,7 @@ func TestEachBlockIsCutToItsOwnBay(t *testing.T) {
 	f := Frame(w, rules, level(2440), Found{Joists: joists})
 	cuts := map[measure.Length]bool{}
 	for _, m := range f.Members {
-		if m.Kind == Block {
+		if m.Kind == wood.Block {
 			cuts[m.Cut] = true
 		}
 	}

@@ -8,6 +8,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 )
 
 // Obstruction is a straight run of something in the way, in millimetres.
@@ -47,9 +48,9 @@ func (f *framer) check(found Found) {
 // checkPlateDepth: a plate is as deep as the studs on it, or boards find no
 // wood at its edge.
 func (f *framer) checkPlateDepth() {
-	told := map[*Lumber]bool{}
+	told := map[*wood.Lumber]bool{}
 	for _, m := range f.Members {
-		if m.Kind != BottomPlate && m.Kind != TopPlate || m.Lumber.Depth == f.Wall.Lumber.Depth || told[m.Lumber] {
+		if !m.Kind.Row().Plate || m.Lumber.Depth == f.Wall.Lumber.Depth || told[m.Lumber] {
 			continue
 		}
 		told[m.Lumber] = true
@@ -101,7 +102,7 @@ func (w *Wall) meets(o Obstruction) (from, to measure.Length, ok bool) {
 func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 	var ids []string
 	for _, m := range f.Members {
-		if m.Kind.Upright() && m.Kind != Cripple && m.From < to && m.To > from {
+		if m.Kind.OnBottom() && m.From < to && m.To > from {
 			ids = append(ids, m.ID)
 		}
 	}
@@ -118,7 +119,7 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 	standing, _ := other.uprights(f.rules)
 	clear := true
 	for _, u := range standing {
-		clear = clear && !(u.kind.Upright() && u.kind != Cripple && u.from < to && u.to > from)
+		clear = clear && !(u.kind.OnBottom() && u.from < to && u.to > from)
 	}
 	if clear {
 		fix, apply = "Hook the tape on the other end: from there every upright clears it.", HookOtherEnd
@@ -132,7 +133,7 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 	floor := f.heights.EstimateAll([][]survey.Term{{f.floorAt(max(0, min(at, f.Wall.Length)))}})[0]
 	var ids []string
 	for _, m := range f.Members {
-		if m.Kind != Stud && m.Kind != King && m.Kind != Backer && m.Kind != Cripple || m.From >= to || m.To <= from {
+		if !m.Kind.UnderTop() || m.From >= to || m.To <= from {
 			continue
 		}
 		if m.Known {
@@ -171,13 +172,13 @@ func (f *framer) checkHeads() {
 			if m.Opening != o.ID {
 				continue
 			}
-			if m.Kind == King && m.Known {
+			if m.Kind == wood.King && m.Known {
 				room = math.Min(room, m.Base+(m.Exact+f.rules.Fit).Millimetres()-top)
 			}
-			if m.Kind == Cripple && m.Known {
+			if m.Kind == wood.Cripple && m.Known {
 				room = math.Min(room, m.Exact.Millimetres())
 			}
-			if m.Kind != King && m.Kind != UnderSill && m.Kind != SillPiece {
+			if m.Kind != wood.King && m.Kind != wood.UnderSill && m.Kind != wood.SillPiece {
 				touched = append(touched, m.ID)
 			}
 		}
@@ -187,7 +188,7 @@ func (f *framer) checkHeads() {
 		case room < f.Wall.Lumber.Thickness.Millimetres():
 			var short []string
 			for _, m := range f.Members {
-				if m.Opening == o.ID && m.Kind == Cripple {
+				if m.Opening == o.ID && m.Kind == wood.Cripple {
 					short = append(short, m.ID)
 				}
 			}
@@ -198,13 +199,13 @@ func (f *framer) checkHeads() {
 
 func (f *framer) checkPiece(m *Member) {
 	at := m.From + (m.To-m.From)/2
-	if m.Known && m.Exact <= 0 && m.Kind != Cripple {
+	if m.Known && m.Exact <= 0 && m.Kind != wood.Cripple {
 		f.find(Stop, "no-length", at, []string{m.ID}, fmt.Sprintf("%s comes out at %s: there is no room for it.", m.ID, f.say(m.Exact)), "Check the readings near it and the plates.")
 	}
-	if m.Known && m.Cut > m.Lumber.Longest() && m.Kind != TopPlate && m.Kind != BottomPlate {
+	if m.Known && m.Cut > m.Lumber.Longest() && !m.Kind.Row().Plate {
 		f.find(Stop, "longer-than-stock", at, []string{m.ID}, fmt.Sprintf("%s is %s long; the longest %s is %s.", m.ID, f.say(m.Cut), m.Lumber.ID, f.say(m.Lumber.Longest())), "Add a longer stock length of this lumber.")
 	}
-	if m.Kind == HeaderPly && m.Layer == 0 {
+	if m.Kind == wood.HeaderPly && m.Layer == 0 {
 		f.checkHeader(m, at)
 	}
 }
@@ -225,7 +226,7 @@ func (f *framer) checkTilt() {
 	}
 	depth := f.Wall.Lumber.Depth.Millimetres()
 	for _, m := range f.Members {
-		if m.Kind != Stud || !m.Known {
+		if m.Kind != wood.Stud || !m.Known {
 			continue
 		}
 		high := (m.Exact + f.Wall.PlateStack()).Millimetres()
@@ -242,11 +243,11 @@ func (f *framer) checkSlots() {
 	var last *Member
 	for i := range f.Members {
 		m := &f.Members[i]
-		if m.Kind != Stud && m.Kind != King && m.Kind != Backer {
+		if !m.Kind.FullHeight() {
 			continue
 		}
 		// king to king across an opening is no slot: the jacks lie between
-		if last != nil && m.From > last.To && m.From-last.To < slot && (last.Kind != King || m.Kind != King || last.Opening != m.Opening) {
+		if last != nil && m.From > last.To && m.From-last.To < slot && (last.Kind != wood.King || m.Kind != wood.King || last.Opening != m.Opening) {
 			f.find(Note, "close-pair", last.To, []string{last.ID, m.ID}, fmt.Sprintf("%s and %s leave a slot of %s.", last.ID, m.ID, f.say(m.From-last.To)), "Insulate the slot before the board goes on.")
 		}
 		last = m

@@ -7,6 +7,7 @@ import (
 
 	"homalos/internal/measure"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 )
 
 // Fixing is one place where a plate is fixed.
@@ -27,11 +28,11 @@ func (r Rules) fixingStep() measure.Length {
 
 // UsualAnchor is what a plate is usually fixed with: screws into timber, pins
 // into a concrete floor.
-func (r Rules) UsualAnchor(of survey.Surface) Anchor {
+func (r Rules) UsualAnchor(of survey.Surface) wood.Anchor {
 	if of == survey.Floor && r.Concrete {
-		return Anchor{By: "pin"}
+		return wood.Anchor{By: "pin"}
 	}
-	return Anchor{By: "screw"}
+	return wood.Anchor{By: "screw"}
 }
 
 // UsualStep is how far apart a kind of fixing goes at most: pins about 48 in
@@ -47,7 +48,7 @@ func (r Rules) UsualStep(by string) measure.Length {
 }
 
 // anchor is the wall's, else the job's, else the usual one; never nothing.
-func (w *Wall) anchor(of survey.Surface, rules Rules) Anchor {
+func (w *Wall) anchor(of survey.Surface, rules Rules) wood.Anchor {
 	a, job := w.Floor, rules.Floor
 	if of == survey.Ceiling {
 		a, job = w.Ceiling, rules.Ceiling
@@ -249,8 +250,7 @@ func (a *Against) free(stub [2]measure.Length, f *Framed, rules Rules, found Fou
 	room := rules.Units.Pick(measure.Inch/2, 12*measure.Millimetre)
 	var taken [][2]measure.Length
 	for _, m := range f.Members {
-		foot := m.Kind == Stud || m.Kind == King || m.Kind == Backer || a.Of == survey.Floor && (m.Kind == Jack || m.Kind == UnderSill) || a.Of == survey.Ceiling && m.Kind == Cripple
-		if foot {
+		if a.Of == survey.Floor && m.Kind.OnBottom() || a.Of == survey.Ceiling && m.Kind.UnderTop() {
 			taken = append(taken, [2]measure.Length{m.From - room, m.To + room})
 		}
 	}

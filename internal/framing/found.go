@@ -6,6 +6,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 )
 
 // Found is what else was found in the building that bears on a wall.
@@ -98,9 +99,9 @@ func (f *framer) checkFound(found Found) {
 		if !ok {
 			continue
 		}
-		plate, where := BottomPlate, "bottom"
+		plate, where := wood.BottomPlate, "bottom"
 		if h.In == "ceiling" {
-			plate, where = TopPlate, "top"
+			plate, where = wood.TopPlate, "top"
 		}
 		from, to = max(from, 0), min(to, f.Wall.Length)
 		f.find(Warn, "no-drill", (from+to)/2, f.platesOver(plate, from, to),
@@ -109,14 +110,14 @@ func (f *framer) checkFound(found Found) {
 	}
 	for _, b := range found.Floor {
 		if from, to, ok := b.On(f.Wall); ok && b.Bad != "" {
-			f.find(Stop, "bad-floor", (from+to)/2, f.platesOver(BottomPlate, from, to),
+			f.find(Stop, "bad-floor", (from+to)/2, f.platesOver(wood.BottomPlate, from, to),
 				fmt.Sprintf("The floor is bad from %s to %s: %s. No plate goes on it.", f.say(from), f.say(to), b.Bad),
 				"Find the cause, cut back to sound wood, splice and patch flush; write down the joists while it is open.")
 		}
 	}
 }
 
-func (f *framer) platesOver(kind Kind, from, to measure.Length) []string {
+func (f *framer) platesOver(kind wood.Kind, from, to measure.Length) []string {
 	var ids []string
 	for _, m := range f.Members {
 		if m.Kind == kind && m.From < to && m.To > from {
@@ -131,9 +132,9 @@ func (f *framer) platesOver(kind Kind, from, to measure.Length) []string {
 func (f *framer) checkStep(z survey.Zone, name string) {
 	origin, end := f.Wall.At(0), f.Wall.At(f.Wall.Length)
 	stations := geo.EdgesMet(z.Outline, origin, end)
-	plate, word := BottomPlate, "floor"
+	plate, word := wood.BottomPlate, "floor"
 	if z.Of == survey.Ceiling {
-		plate, word = TopPlate, "ceiling"
+		plate, word = wood.TopPlate, "ceiling"
 	}
 	for _, s := range stations {
 		at := measure.FromMillimetres(s)
@@ -142,8 +143,8 @@ func (f *framer) checkStep(z survey.Zone, name string) {
 	}
 }
 
-func plateWord(k Kind) string {
-	if k == TopPlate {
+func plateWord(k wood.Kind) string {
+	if k == wood.TopPlate {
 		return "top"
 	}
 	return "bottom"

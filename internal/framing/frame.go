@@ -6,6 +6,7 @@ import (
 
 	"homalos/internal/measure"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 )
 
 // Heights foretells floor and ceiling near a wall; *survey.Model is one.
@@ -127,16 +128,16 @@ func (f *framer) addUprights() {
 	first := make([]int, len(f.standing))
 	for i, u := range f.standing {
 		centre := u.from + (u.to-u.from)/2
-		switch u.kind {
-		case Stud, King, Backer:
+		switch u.kind.Row().Stands {
+		case wood.PlateToPlate:
 			first[i] = ask(f.gapAt(centre)...)
-		case Jack, UnderSill:
+		case wood.PlateToHead, wood.PlateToSill:
 			h := f.heads[u.opening]
 			first[i] = ask(f.step(h.high, centre)...)
 			for _, p := range h.plausible {
 				ask(f.step(p, centre)...)
 			}
-		case Cripple:
+		case wood.HeadToPlate:
 			h := f.heads[u.opening]
 			over, _ := f.ceilingAt(centre)
 			for k, p := range append([]measure.Length{h.high}, h.plausible...) {
@@ -151,10 +152,10 @@ func (f *framer) addUprights() {
 	answers := f.heights.EstimateAll(sums)
 	offset := len(f.Members)
 	f.Members = append(f.Members, make([]Member, len(f.standing))...)
-	// jacks first: cripples stand on the header as the jacks will carry it
-	for _, jacks := range []bool{true, false} {
+	// what carries a header first: what stands on it does so as it will be carried
+	for _, carries := range []bool{true, false} {
 		for i, u := range f.standing {
-			if (u.kind == Jack) != jacks {
+			if (u.kind.Row().Stands == wood.PlateToHead) != carries {
 				continue
 			}
 			end := len(answers)
@@ -165,7 +166,7 @@ func (f *framer) addUprights() {
 			f.Members[offset+i] = m
 			f.doubts[offset+i] = sums[first[i]+doubt]
 			f.beyond[offset+i] = m.Spread.Millimetres() - answers[first[i]+doubt].Spread
-			if jacks && m.Known {
+			if carries && m.Known {
 				f.heads[u.opening].lift = max(f.heads[u.opening].lift, m.Cut-m.Exact)
 			}
 		}
@@ -186,7 +187,7 @@ func (f *framer) standUp(u upright, answers []survey.Estimate, own survey.Estima
 	for i, other := range answers[1:] {
 		// the highest floor may lie elsewhere: as far as that could lift the head
 		reach := other.Value + other.Spread - e.Value
-		if u.kind == Cripple {
+		if !u.kind.OnBottom() {
 			reach = e.Value - (other.Value - other.Spread)
 		}
 		if reach > sure {
@@ -206,7 +207,7 @@ func (f *framer) standUp(u upright, answers []survey.Estimate, own survey.Estima
 	for _, l := range m.Sum {
 		m.Exact += l.Value
 	}
-	m.Cut = u.kind.round(m.Exact, f.rules.Mark)
+	m.Cut = u.kind.Round(m.Exact, f.rules.Mark)
 	m.Spread = f.length(sure)
 	if e.Few || m.Spread > f.rules.Hold {
 		m.State = MeasureFirst
@@ -222,20 +223,20 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate) {
 	if straight != "" {
 		straight = ", " + straight
 	}
-	switch u.kind {
-	case Stud, King, Backer:
+	switch stands := u.kind.Row().Stands; stands {
+	case wood.PlateToPlate:
 		m.Sum = append([]Line{{"gap at " + f.say(centre) + straight, f.length(e.Value), e.From}}, plateLines("bottom", w.Bottom)...)
 		m.Sum = append(m.Sum, plateLines("top", w.Top)...)
 		m.Sum = append(m.Sum, Line{What: "fit", Value: -f.rules.Fit})
-	case Jack, UnderSill:
+	case wood.PlateToHead, wood.PlateToSill:
 		m.Sum = f.headLines(u.opening)
-		if u.kind == UnderSill {
+		if stands == wood.PlateToSill {
 			height := len(m.Sum) - 1
 			m.Sum[height] = Line{What: "sill " + w.Lumber.ID, Value: -w.Lumber.Thickness}
 		}
 		floor := Line{"own floor at " + f.say(centre), f.length(e.Value) - m.Sum[0].Value, own.From}
 		m.Sum = append(append(m.Sum, floor), plateLines("bottom", w.Bottom)...)
-	case Cripple:
+	case wood.HeadToPlate:
 		h, o := f.heads[u.opening], w.Openings[u.opening]
 		m.Sum = append([]Line{{"ceiling at " + f.say(centre) + straight, f.length(e.Value) + f.length(h.floor.Value), e.From}}, plateLines("top", w.Top)...)
 		top := measure.Length(0)
@@ -265,7 +266,7 @@ func (f *framer) headLines(opening int) []Line {
 	return append(lines, Line{What: "rough opening height", Value: o.Height})
 }
 
-func plateLines(where string, plates []*Lumber) []Line {
+func plateLines(where string, plates []*wood.Lumber) []Line {
 	var out []Line
 	for _, p := range plates {
 		out = append(out, Line{What: where + " plate " + p.ID, Value: -p.Thickness})
@@ -290,15 +291,15 @@ func (f *framer) addSpans() {
 				z += o.Header.Lumber.Thickness.Millimetres() * float64(ply)
 			}
 			f.Members = append(f.Members, Member{
-				Kind: HeaderPly, Lumber: o.Header.Lumber, From: left + t, To: right - t, Known: true, Exact: long,
-				Cut: HeaderPly.round(long, f.rules.Mark), State: Ready, Opening: o.ID, Base: z, Layer: ply,
+				Kind: wood.HeaderPly, Lumber: o.Header.Lumber, From: left + t, To: right - t, Known: true, Exact: long,
+				Cut: wood.HeaderPly.Round(long, f.rules.Mark), State: Ready, Opening: o.ID, Base: z, Layer: ply,
 				Sum: []Line{{What: "rough opening " + o.ID, Value: o.Width}, {What: fmt.Sprintf("jacks, %d a side", o.Jacks), Value: 2 * t * measure.Length(o.Jacks)}},
 			})
 		}
 		if o.Kind == Window {
 			f.Members = append(f.Members, Member{
-				Kind: SillPiece, Lumber: w.Lumber, From: o.Left(), To: o.Right(), Known: true, Exact: o.Width,
-				Cut: SillPiece.round(o.Width, f.rules.Mark), State: Ready, Opening: o.ID, Base: base - (o.Height + t).Millimetres(),
+				Kind: wood.SillPiece, Lumber: w.Lumber, From: o.Left(), To: o.Right(), Known: true, Exact: o.Width,
+				Cut: wood.SillPiece.Round(o.Width, f.rules.Mark), State: Ready, Opening: o.ID, Base: base - (o.Height + t).Millimetres(),
 				Sum: []Line{{What: "rough opening " + o.ID, Value: o.Width}},
 			})
 		}
@@ -307,30 +308,19 @@ func (f *framer) addSpans() {
 
 // name numbers the members of each kind along the wall: A-S2.
 func (f *framer) name() {
-	count := map[Kind]int{}
+	count := map[wood.Kind]int{}
 	for i := range f.Members {
 		m := &f.Members[i]
 		count[m.Kind]++
-		m.ID = fmt.Sprintf("%s-%s%d", f.Wall.ID, letters[m.Kind], count[m.Kind])
+		m.ID = fmt.Sprintf("%s-%s%d", f.Wall.ID, m.Kind.Row().Letter, count[m.Kind])
 	}
 }
 
 func (f *framer) addMarks() {
 	for _, m := range f.Members {
-		var plates []string
-		switch m.Kind {
-		case Stud, King, Backer:
-			plates = []string{"bottom", "top"}
-		case Jack:
-			plates = []string{"bottom"}
-		case Cripple:
-			plates = []string{"top", "header"}
-		case UnderSill:
-			plates = []string{"bottom", "sill"}
-		default:
-			continue
+		if m.Kind.Upright() {
+			f.Marks = append(f.Marks, Mark{Tape: f.Wall.Tape(m.From, m.To), Set: "ahead", Member: m.ID, Kind: m.Kind, Plates: m.Kind.Marks()})
 		}
-		f.Marks = append(f.Marks, Mark{Tape: f.Wall.Tape(m.From, m.To), Set: "ahead", Member: m.ID, Kind: m.Kind, Plates: plates})
 	}
 	sort.SliceStable(f.Marks, func(i, j int) bool { return f.Marks[i].Tape < f.Marks[j].Tape })
 }

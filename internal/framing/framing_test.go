@@ -11,6 +11,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 )
 
 const in = measure.Inch
@@ -47,13 +48,13 @@ func (p planes) Next([]survey.Held, []survey.Reading, int) []survey.Step { retur
 
 var (
 	rules  = Rules{Units: measure.Imperial, Mark: in / 16, Fit: in / 16, Hold: 3 * in / 16, Lap: 24 * in}
-	twoBy4 = &Lumber{ID: "2x4", Thickness: 3 * in / 2, Depth: 7 * in / 2, Stock: []measure.Length{96 * in, 144 * in, 192 * in}}
-	twoBy6 = &Lumber{ID: "2x6", Thickness: 3 * in / 2, Depth: 11 * in / 2, Stock: []measure.Length{144 * in}}
+	twoBy4 = &wood.Lumber{ID: "2x4", Thickness: 3 * in / 2, Depth: 7 * in / 2, Stock: []measure.Length{96 * in, 144 * in, 192 * in}}
+	twoBy6 = &wood.Lumber{ID: "2x6", Thickness: 3 * in / 2, Depth: 11 * in / 2, Stock: []measure.Length{144 * in}}
 )
 
 func wall(long measure.Length, change ...func(*Wall)) *Wall {
 	w := &Wall{
-		ID: "A", To: geo.Point{X: long.Millimetres()}, Length: long, Lumber: twoBy4, Bottom: []*Lumber{twoBy4}, Top: []*Lumber{twoBy4},
+		ID: "A", To: geo.Point{X: long.Millimetres()}, Length: long, Lumber: twoBy4, Bottom: []*wood.Lumber{twoBy4}, Top: []*wood.Lumber{twoBy4},
 		Layout: Layout{Spacing: 16 * in},
 	}
 	for _, c := range change {
@@ -68,7 +69,7 @@ func door(centre, width measure.Length) func(*Wall) {
 	}
 }
 
-func places(members []Member, kinds ...Kind) []string {
+func places(members []Member, kinds ...wood.Kind) []string {
 	var out []string
 	for _, m := range members {
 		for _, k := range kinds {
@@ -96,7 +97,7 @@ func TestLayoutFromEitherEnd(t *testing.T) {
 	} {
 		t.Run(name, func(t *testing.T) {
 			f := Frame(wall(50*in, c.change), rules, level(2440), Found{})
-			got := strings.Join(places(f.Members, Stud), " ")
+			got := strings.Join(places(f.Members, wood.Stud), " ")
 			assert.Equal(t, c.want, got)
 		})
 	}
@@ -129,7 +130,7 @@ func TestMarkPlusHalfAStudIsACentre(t *testing.T) {
 		var last *Member
 		for i := range f.Members {
 			m := &f.Members[i]
-			if m.Kind != Stud {
+			if m.Kind != wood.Stud {
 				continue
 			}
 			if last != nil {
@@ -149,20 +150,20 @@ func TestMarkPlusHalfAStudIsACentre(t *testing.T) {
 
 func TestFromTheMiddleOut(t *testing.T) {
 	f := Frame(wall(144*in, door(72*in, 32*in), func(w *Wall) { w.Openings[0].Jacks = 2 }), rules, level(2440), Found{})
-	assert.Equal(t, []string{"51 1/2–53", "91–92 1/2"}, places(f.Members, King))
-	assert.Equal(t, []string{"53–54 1/2", "54 1/2–56", "88–89 1/2", "89 1/2–91"}, places(f.Members, Jack))
-	assert.Equal(t, []string{"53–91"}, places(f.Members, HeaderPly))
-	assert.Equal(t, []string{"0–56", "88–144"}, places(f.Members, BottomPlate))
-	assert.Equal(t, []string{"0–144"}, places(f.Members, TopPlate))
+	assert.Equal(t, []string{"51 1/2–53", "91–92 1/2"}, places(f.Members, wood.King))
+	assert.Equal(t, []string{"53–54 1/2", "54 1/2–56", "88–89 1/2", "89 1/2–91"}, places(f.Members, wood.Jack))
+	assert.Equal(t, []string{"53–91"}, places(f.Members, wood.HeaderPly))
+	assert.Equal(t, []string{"0–56", "88–144"}, places(f.Members, wood.BottomPlate))
+	assert.Equal(t, []string{"0–144"}, places(f.Members, wood.TopPlate))
 }
 
 func TestAHeaderOnEdgeOfTwoPliesIsTwoPiecesAndDeeper(t *testing.T) {
 	flat := Frame(wall(144*in, door(72*in, 32*in)), rules, level(2540), Found{})
 	edge := Frame(wall(144*in, door(72*in, 32*in), func(w *Wall) { w.Openings[0].Header = Header{twoBy6, 2, true} }), rules, level(2540), Found{})
-	assert.Len(t, places(edge.Members, HeaderPly), 2)
+	assert.Len(t, places(edge.Members, wood.HeaderPly), 2)
 	height := func(f *Framed) measure.Length {
 		for _, m := range f.Members {
-			if m.Kind == Cripple {
+			if m.Kind == wood.Cripple {
 				return m.Exact
 			}
 		}
@@ -183,9 +184,9 @@ func codes(f *Framed) []string {
 
 func TestAKingAtTheWallsEndIsTheEndStud(t *testing.T) {
 	f := Frame(wall(38*in, door(19*in, 32*in)), rules, level(2440), Found{})
-	assert.Empty(t, places(f.Members, Stud))
-	assert.Equal(t, []string{"0–1 1/2", "36 1/2–38"}, places(f.Members, King))
-	assert.Equal(t, []string{"0–3", "35–38"}, places(f.Members, BottomPlate))
+	assert.Empty(t, places(f.Members, wood.Stud))
+	assert.Equal(t, []string{"0–1 1/2", "36 1/2–38"}, places(f.Members, wood.King))
+	assert.Equal(t, []string{"0–3", "35–38"}, places(f.Members, wood.BottomPlate))
 }
 
 func TestPlateJoints(t *testing.T) {
@@ -194,7 +195,7 @@ func TestPlateJoints(t *testing.T) {
 		two := rapid.Bool().Draw(t, "two top plates")
 		w := wall(long, func(w *Wall) {
 			if two {
-				w.Top = []*Lumber{twoBy4, twoBy4}
+				w.Top = []*wood.Lumber{twoBy4, twoBy4}
 			}
 		})
 		if long > 200*in && rapid.Bool().Draw(t, "a door") {
@@ -203,14 +204,14 @@ func TestPlateJoints(t *testing.T) {
 		f := Frame(w, rules, level(2440), Found{})
 		centres := map[measure.Length]bool{}
 		for _, m := range f.Members {
-			if m.Kind == Stud {
+			if m.Kind == wood.Stud {
 				centres[m.From+(m.To-m.From)/2] = true
 			}
 		}
 		covered := map[int]measure.Length{}
 		var joints []measure.Length
 		for _, m := range f.Members {
-			if m.Kind != TopPlate {
+			if m.Kind != wood.TopPlate {
 				continue
 			}
 			require.Equal(t, covered[m.Layer], m.From, "each layer is covered once, without a gap")
@@ -236,7 +237,7 @@ func TestUnevenFloorGivesEachStudItsOwnLength(t *testing.T) {
 	f := Frame(wall(96*in), rules, b, Found{})
 	last := measure.Length(0)
 	for _, m := range f.Members {
-		if m.Kind == Stud {
+		if m.Kind == wood.Stud {
 			assert.Greater(t, m.Exact, last)
 			last = m.Exact
 			assert.LessOrEqual(t, m.Cut, m.Exact, "down to the mark")
@@ -252,7 +253,7 @@ func TestTheLessSureIsHeldAndTheFewIsHeld(t *testing.T) {
 	states := func(b planes) map[State]int {
 		n := map[State]int{}
 		for _, m := range Frame(wall(96*in), rules, b, Found{}).Members {
-			if m.Kind == Stud {
+			if m.Kind == wood.Stud {
 				n[m.State]++
 			}
 		}
@@ -297,7 +298,7 @@ func TestWhatCrossesLowerThanTheStuds(t *testing.T) {
 	require.Equal(t, []string{"obstruction-across"}, codes(f))
 	for _, m := range f.Members {
 		want := Ready
-		if m.Kind == Stud && m.From.Millimetres() < 1370 && m.To.Millimetres() > 1070 {
+		if m.Kind == wood.Stud && m.From.Millimetres() < 1370 && m.To.Millimetres() > 1070 {
 			want = Blocked
 		}
 		assert.Equal(t, want, m.State, m.ID)
@@ -322,7 +323,7 @@ func TestASlantingRunMeetsTheWallWhereItCrosses(t *testing.T) {
 func TestTiltedUpAWallNeedsRoomToSwing(t *testing.T) {
 	tilt := rules
 	tilt.TiltUp = true
-	deep := wall(101*in, func(w *Wall) { w.Lumber, w.Bottom, w.Top = twoBy6, []*Lumber{twoBy6}, []*Lumber{twoBy6} })
+	deep := wall(101*in, func(w *Wall) { w.Lumber, w.Bottom, w.Top = twoBy6, []*wood.Lumber{twoBy6}, []*wood.Lumber{twoBy6} })
 	f := Frame(deep, tilt, level(93*25.4+1.5875), Found{})
 	require.Equal(t, []string{"tilt-clearance"}, codes(f))
 	assert.Contains(t, f.Findings[0].Text, "5 1/2 deep needs 5/32 over it", "0.163 in")
@@ -334,7 +335,7 @@ func TestLongerThanStockIsStopped(t *testing.T) {
 	f := Frame(wall(96*in), rules, level(5200), Found{})
 	assert.Contains(t, codes(f), "longer-than-stock")
 	for _, m := range f.Members {
-		if m.Kind == Stud {
+		if m.Kind == wood.Stud {
 			assert.Equal(t, Blocked, m.State)
 		}
 	}
@@ -355,9 +356,9 @@ func TestLittleAboveTheHeaderIsPacked(t *testing.T) {
 func TestAMovedStudSaysWhyAndASheetEdgeOffTheWoodIsTold(t *testing.T) {
 	// king at 49 1/2: the stud centred at 48 leaves 3/4, so it is stood at 48–49 1/2, and the board edge at 48 sits on its very edge
 	f := Frame(wall(144*in, door(49*in+in/2+3*in+16*in, 32*in)), rules, level(2440), Found{})
-	require.Contains(t, places(f.Members, Stud), "48–49 1/2")
+	require.Contains(t, places(f.Members, wood.Stud), "48–49 1/2")
 	for _, m := range f.Members {
-		if m.Kind == Stud && m.From == 48*in {
+		if m.Kind == wood.Stud && m.From == 48*in {
 			assert.Equal(t, "layout at 48, stood tight against the king", m.Why)
 		}
 	}
@@ -366,7 +367,7 @@ func TestAMovedStudSaysWhyAndASheetEdgeOffTheWoodIsTold(t *testing.T) {
 
 func TestMembersAreNamedAlongTheWall(t *testing.T) {
 	f := Frame(wall(144*in, door(72*in, 32*in)), rules, level(2440), Found{})
-	last := map[Kind]measure.Length{}
+	last := map[wood.Kind]measure.Length{}
 	seen := map[string]bool{}
 	for _, m := range f.Members {
 		require.False(t, seen[m.ID])

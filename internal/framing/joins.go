@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 // End is how a wall ends, where another wall stands there.
@@ -100,7 +101,7 @@ func (f *framer) joinUp() {
 // servingStud is the upright that stands wholly behind a butting wall.
 func (f *framer) servingStud(j Join) int {
 	for i, u := range f.standing {
-		if (u.kind == Stud || u.kind == King) && u.from >= j.From && u.to <= j.To {
+		if (u.kind == wood.Stud || u.kind == wood.King) && u.from >= j.From && u.to <= j.To {
 			return i
 		}
 	}
@@ -117,15 +118,15 @@ func (f *framer) flatNailer(join int, out *Joined) {
 	switch w.Corner(j) {
 	case -1:
 		from := w.Start.Held + t
-		brought = []upright{stands(Backer, from, from+wide, why, -1)}
+		brought = []upright{stands(wood.Backer, from, from+wide, why, -1)}
 		out.Nailing = from + wide - j.To
 	case 1:
 		to := w.Length - w.Stop.Held - t
-		brought = []upright{stands(Backer, to-wide, to, why, -1)}
+		brought = []upright{stands(wood.Backer, to-wide, to, why, -1)}
 		out.Nailing = j.From - (to - wide)
 	default:
 		from := j.From + (j.To-j.From-wide)/2
-		brought = []upright{stands(Stud, from-t, from, why, -1), stands(Backer, from, from+wide, why, -1), stands(Stud, from+wide, from+wide+t, why, -1)}
+		brought = []upright{stands(wood.Stud, from-t, from, why, -1), stands(wood.Backer, from, from+wide, why, -1), stands(wood.Stud, from+wide, from+wide+t, why, -1)}
 		out.Nailing = j.From - (from - t)
 	}
 	low, high := brought[0].from, brought[len(brought)-1].to
@@ -137,7 +138,7 @@ func (f *framer) flatNailer(join int, out *Joined) {
 	}
 	kept := f.standing[:0:0]
 	for _, u := range f.standing {
-		layout := u.kind == Stud && u.join == 0 && u.why != endStud
+		layout := u.kind == wood.Stud && u.join == 0 && u.why != endStud
 		if !layout || u.to <= low || u.from >= high {
 			kept = append(kept, u)
 		}
@@ -166,9 +167,9 @@ func (f *framer) besideOthers(brought []upright, back bool) (rest []upright, fit
 			switch {
 			case u.kind != b.kind:
 				return nil, false
-			case u.kind == Stud && u.from == b.from:
+			case u.kind == wood.Stud && u.from == b.from:
 				served = true
-			case u.kind == Stud || !deep || f.Wall.Joins[u.join-1].Back == back:
+			case u.kind == wood.Stud || !deep || f.Wall.Joins[u.join-1].Back == back:
 				return nil, false
 			}
 		}
@@ -213,7 +214,7 @@ func (f *framer) ladders() {
 		steps := (high + f.rules.fixingStep() - 1) / f.rules.fixingStep()
 		for i := measure.Length(1); i < steps; i++ {
 			f.Members = append(f.Members, Member{
-				Kind: Nogging, Lumber: f.Wall.Lumber, From: before.To, To: after.From, Known: true, Exact: bay, Cut: Nogging.round(bay, f.rules.Mark), State: Ready,
+				Kind: wood.Nogging, Lumber: f.Wall.Lumber, From: before.To, To: after.From, Known: true, Exact: bay, Cut: wood.Nogging.Round(bay, f.rules.Mark), State: Ready,
 				Base: before.Base + (high * i / steps).Millimetres(), Why: "ladder behind " + j.Other, Join: k + 1,
 				Sum: []Line{{What: "clear bay behind " + j.Other, Value: bay}},
 			})
@@ -225,7 +226,7 @@ func (f *framer) ladders() {
 func (f *framer) beside(at measure.Length) (before, after *Member) {
 	for i := range f.Members {
 		m := &f.Members[i]
-		if m.Kind != Stud && m.Kind != King {
+		if m.Kind != wood.Stud && m.Kind != wood.King {
 			continue
 		}
 		if m.To <= at && (before == nil || m.To > before.To) {
@@ -251,7 +252,7 @@ func (f *framer) tellJoined() {
 		if j.Style == Serves || j.Style == EndStuds {
 			for i := range f.Members {
 				m := &f.Members[i]
-				if (m.Kind == Stud || m.Kind == King) && m.From < j.To && m.To > j.From {
+				if (m.Kind == wood.Stud || m.Kind == wood.King) && m.From < j.To && m.To > j.From {
 					j.Members = append(j.Members, m.ID)
 				}
 			}

@@ -10,6 +10,7 @@ import (
 
 	"homalos/internal/measure"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 )
 
 // butted is a wall that another one of the same lumber butts from a station.
@@ -41,9 +42,9 @@ func TestEachStyleBringsItsWood(t *testing.T) {
 			f := Frame(butted(143*in+in/2, c.from, c.style), rules, level(2440), Found{})
 			require.Len(t, f.Joined, 1)
 			assert.Equal(t, c.came, f.Joined[0].Style)
-			stood := places(plain.Members, Stud, Backer)
+			stood := places(plain.Members, wood.Stud, wood.Backer)
 			var came []string
-			for _, p := range places(f.Members, Stud, Backer) {
+			for _, p := range places(f.Members, wood.Stud, wood.Backer) {
 				if !slices.Contains(stood, p) {
 					came = append(came, p)
 				}
@@ -51,7 +52,7 @@ func TestEachStyleBringsItsWood(t *testing.T) {
 			assert.Equal(t, c.wood, joinWords(came))
 			rungs := 0
 			for _, m := range f.Members {
-				if m.Kind == Nogging {
+				if m.Kind == wood.Nogging {
 					rungs++
 					assert.Equal(t, 29*in/2, m.Cut, "to its bay")
 				}
@@ -63,7 +64,7 @@ func TestEachStyleBringsItsWood(t *testing.T) {
 		})
 	}
 	f := Frame(butted(143*in+in/2, 31*in, FlatNailer), rules, level(2440), Found{})
-	assert.NotContains(t, places(f.Members, Stud), "31 1/4–32 3/4", "the nailer takes its place")
+	assert.NotContains(t, places(f.Members, wood.Stud), "31 1/4–32 3/4", "the nailer takes its place")
 	assert.Equal(t, 3*in/2, f.Joined[0].Nailing)
 }
 
@@ -74,7 +75,7 @@ func TestTwoWallsThatMeetAThirdAcrossIt(t *testing.T) {
 		w.Joins = append(w.Joins, second)
 		return Frame(w, rules, level(2440), Found{})
 	}
-	wood := func(f *Framed, join int) (out []string) {
+	pieces := func(f *Framed, join int) (out []string) {
 		for _, m := range f.Members {
 			if slices.Contains(f.Joined[join].Members, m.ID) {
 				out = append(out, string(m.Kind)+" "+rules.Units.Say(m.From, in/16))
@@ -83,17 +84,17 @@ func TestTwoWallsThatMeetAThirdAcrossIt(t *testing.T) {
 		return out
 	}
 	corner := across(0, Join{Other: "C", From: 0, To: 7 * in / 2, Back: true})
-	assert.Equal(t, []string{"backer 1 1/2"}, wood(corner, 0))
-	assert.Equal(t, []string{"backer 1 1/2"}, wood(corner, 1), "behind the first")
+	assert.Equal(t, []string{"backer 1 1/2"}, pieces(corner, 0))
+	assert.Equal(t, []string{"backer 1 1/2"}, pieces(corner, 1), "behind the first")
 	along := across(40*in, Join{Other: "C", From: 40 * in, To: 87 * in / 2, Back: true, Style: FlatNailer})
-	assert.Equal(t, []string{"stud 38 1/2", "backer 40", "stud 43 1/2"}, wood(along, 0))
-	assert.Equal(t, []string{"backer 40"}, wood(along, 1), "the studs serve both")
+	assert.Equal(t, []string{"stud 38 1/2", "backer 40", "stud 43 1/2"}, pieces(along, 0))
+	assert.Equal(t, []string{"backer 40"}, pieces(along, 1), "the studs serve both")
 	beside := across(40*in, Join{Other: "C", From: 42 * in, To: 91 * in / 2, Style: FlatNailer})
 	assert.Equal(t, Scrap, beside.Joined[1].Style, "no room on the same face")
 	assert.Contains(t, codes(beside), "no-room-for-nailer")
-	assert.Len(t, wood(beside, 0), 3)
+	assert.Len(t, pieces(beside, 0), 3)
 	slab := butted(143*in+in/2, 0, FlatNailer)
-	slab.Lumber = &Lumber{ID: "thin", Thickness: 2 * in, Depth: 3 * in, Stock: twoBy4.Stock}
+	slab.Lumber = &wood.Lumber{ID: "thin", Thickness: 2 * in, Depth: 3 * in, Stock: twoBy4.Stock}
 	slab.Joins = append(slab.Joins, Join{Other: "C", From: 0, To: 7 * in / 2, Back: true})
 	assert.Equal(t, Scrap, Frame(slab, rules, level(2440), Found{}).Joined[1].Style, "not deep enough for two")
 }
@@ -139,13 +140,13 @@ func TestAWallThatComesIntoADoorIsStopped(t *testing.T) {
 
 func TestAButtingWallsEndStudIsHeldBack(t *testing.T) {
 	f := Frame(wall(101*in, func(w *Wall) { w.Start.Held = in / 16 }), rules, level(2440), Found{})
-	assert.Equal(t, "1/16–1 9/16", places(f.Members, Stud)[0])
+	assert.Equal(t, "1/16–1 9/16", places(f.Members, wood.Stud)[0])
 	equal := Frame(wall(101*in, func(w *Wall) { w.Start.Held, w.Layout.Equal = in/16, true }), rules, level(2440), Found{})
 	studs := equal.Members
 	var bays []measure.Length
 	var last *Member
 	for i := range studs {
-		if studs[i].Kind == Stud {
+		if studs[i].Kind == wood.Stud {
 			if last != nil {
 				bays = append(bays, studs[i].From-last.To)
 			}
@@ -155,7 +156,7 @@ func TestAButtingWallsEndStudIsHeldBack(t *testing.T) {
 	assert.LessOrEqual(t, slices.Max(bays)-slices.Min(bays), measure.Length(2), "the bays stay equal")
 	// a king at the very end, or tight to the end stud, is not pushed off its place
 	king := Frame(wall(144*in, door(18*in+5*in/2, 32*in), func(w *Wall) { w.Start.Held = in }), rules, level(2440), Found{})
-	assert.Equal(t, "0–1 1/2", places(king.Members, Stud)[0])
+	assert.Equal(t, "0–1 1/2", places(king.Members, wood.Stud)[0])
 }
 
 func TestTopAndBottomNeedNotBeEqual(t *testing.T) {
@@ -166,16 +167,16 @@ func TestTopAndBottomNeedNotBeEqual(t *testing.T) {
 	var bottom, top Member
 	for _, m := range f.Members {
 		switch m.Kind {
-		case BottomPlate:
+		case wood.BottomPlate:
 			bottom = m
-		case TopPlate:
+		case wood.TopPlate:
 			top = m
 		}
 	}
 	assert.Equal(t, 101*in, bottom.Cut)
 	assert.Equal(t, 101*in-5*in/8+in/4, top.Cut)
 	assert.Equal(t, "old wall leans in", top.Sum[1].What)
-	assert.Equal(t, "5/8–2 1/8", places(f.Members, Stud)[0], "the end stud stands plumb, clear of the lean")
+	assert.Equal(t, "5/8–2 1/8", places(f.Members, wood.Stud)[0], "the end stud stands plumb, clear of the lean")
 }
 
 func TestAKingInTheWayOfALeanIsTold(t *testing.T) {
@@ -208,22 +209,22 @@ func TestFixingsByTheirKind(t *testing.T) {
 	mm := measure.Millimetre
 	metric.Units, metric.Concrete, metric.Mark = measure.Metric, true, mm
 	for name, c := range map[string]struct {
-		anchor Anchor
+		anchor wood.Anchor
 		count  int
 		says   string
 		heed   string
 	}{
-		"pins, about 1200":      {Anchor{}, 4, "4 powder-driven pins.", "only who is trained"},
-		"bolts every 400":       {Anchor{By: "bolt", Length: 100 * mm}, 9, "100: 38 through the plate, 62 of bite", "silica"},
-		"resin wants its time":  {Anchor{By: "resin", Length: 120 * mm, Cure: 24}, 9, "82 of bite", "Leave it 24 h"},
-		"too short a bolt":      {Anchor{By: "bolt", Length: 30 * mm}, 9, "", "doesn't reach through the plate"},
-		"adhesive has no count": {Anchor{By: "adhesive"}, 0, "Adhesive along the whole plate.", "cure time"},
-		"a step of one's own":   {Anchor{By: "screw", Step: 300 * mm}, 11, "11 screws.", ""},
+		"pins, about 1200":      {wood.Anchor{}, 4, "4 powder-driven pins.", "only who is trained"},
+		"bolts every 400":       {wood.Anchor{By: "bolt", Length: 100 * mm}, 9, "100: 38 through the plate, 62 of bite", "silica"},
+		"resin wants its time":  {wood.Anchor{By: "resin", Length: 120 * mm, Cure: 24}, 9, "82 of bite", "Leave it 24 h"},
+		"too short a bolt":      {wood.Anchor{By: "bolt", Length: 30 * mm}, 9, "", "doesn't reach through the plate"},
+		"adhesive has no count": {wood.Anchor{By: "adhesive"}, 0, "Adhesive along the whole plate.", "cure time"},
+		"a step of one's own":   {wood.Anchor{By: "screw", Step: 300 * mm}, 11, "11 screws.", ""},
 	} {
 		t.Run(name, func(t *testing.T) {
 			w := wall(3000*mm, func(w *Wall) {
-				w.Lumber = &Lumber{ID: "38x89", Thickness: 38 * mm, Depth: 89 * mm, Stock: []measure.Length{4800 * mm}}
-				w.Bottom, w.Top, w.Layout.Spacing, w.Floor = []*Lumber{w.Lumber}, []*Lumber{w.Lumber}, 600*mm, c.anchor
+				w.Lumber = &wood.Lumber{ID: "38x89", Thickness: 38 * mm, Depth: 89 * mm, Stock: []measure.Length{4800 * mm}}
+				w.Bottom, w.Top, w.Layout.Spacing, w.Floor = []*wood.Lumber{w.Lumber}, []*wood.Lumber{w.Lumber}, 600*mm, c.anchor
 			})
 			a := Lies(Frame(w, metric, level(2440), Found{}), metric, Found{})[survey.Floor]
 			text, heed := a.With(metric)
@@ -249,7 +250,7 @@ func TestFixingsKeepTheirStepRoundPipes(t *testing.T) {
 				require.False(t, x.At > from && x.At < to, "in the pipe")
 			}
 			for _, m := range f.Members {
-				require.False(t, m.Kind == Stud && x.At > m.From && x.At < m.To, "in a foot")
+				require.False(t, m.Kind == wood.Stud && x.At > m.From && x.At < m.To, "in a foot")
 			}
 			if i > 0 {
 				require.LessOrEqual(t, x.At-a.Fixings[i-1].At, 30*in)
@@ -266,7 +267,7 @@ func TestBlocksAreNeverMoreThan24Apart(t *testing.T) {
 		n := 0
 		for i := range f.Members {
 			m := &f.Members[i]
-			if m.Kind != Block {
+			if m.Kind != wood.Block {
 				continue
 			}
 			if last != nil {
@@ -293,7 +294,7 @@ func TestFixingsAtJoistsMissTheFeet(t *testing.T) {
 		for _, x := range a.Fixings {
 			over := false
 			for _, m := range f.Members {
-				over = over || m.Kind == Stud && x.At > m.From && x.At < m.To
+				over = over || m.Kind == wood.Stud && x.At > m.From && x.At < m.To
 			}
 			require.True(t, !over || x.Slant, "%v", x.At.Inches())
 			require.Equal(t, 2, x.Count)
@@ -316,8 +317,8 @@ func TestMirroredCornersMirrorTheirWood(t *testing.T) {
 			w.Joins = []Join{{Other: "B", From: long - from - 7*in/2, To: long - from, Style: style}}
 			w.Stop.Held, w.Layout.FromEnd = held, true
 		}
-		stand := func(f *Framed, mirror bool) map[[2]measure.Length]Kind {
-			out := map[[2]measure.Length]Kind{}
+		stand := func(f *Framed, mirror bool) map[[2]measure.Length]wood.Kind {
+			out := map[[2]measure.Length]wood.Kind{}
 			for _, m := range f.Members {
 				if m.Kind.Upright() {
 					at := [2]measure.Length{m.From, m.To}

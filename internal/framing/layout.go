@@ -5,18 +5,19 @@ import (
 	"sort"
 
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 // upright is a piece standing at its place, before its length is known.
 type upright struct {
-	kind     Kind
+	kind     wood.Kind
 	from, to measure.Length
 	why      string
 	opening  int // index, or -1
 	join     int // as Member.Join
 }
 
-func stands(kind Kind, from, to measure.Length, why string, opening int) upright {
+func stands(kind wood.Kind, from, to measure.Length, why string, opening int) upright {
 	return upright{kind: kind, from: from, to: to, why: why, opening: opening}
 }
 
@@ -39,17 +40,17 @@ func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
 		left, right := o.Outer(t)
 		startTaken = startTaken || left == 0
 		endTaken = endTaken || right == w.Length
-		out = append(out, stands(King, left, left+t, endWhy(left == 0), i), stands(King, right-t, right, endWhy(right == w.Length), i))
+		out = append(out, stands(wood.King, left, left+t, endWhy(left == 0), i), stands(wood.King, right-t, right, endWhy(right == w.Length), i))
 		for j := range o.Jacks {
 			step := t * measure.Length(j)
-			out = append(out, stands(Jack, left+t+step, left+2*t+step, "", i), stands(Jack, right-2*t-step, right-t-step, "", i))
+			out = append(out, stands(wood.Jack, left+t+step, left+2*t+step, "", i), stands(wood.Jack, right-2*t-step, right-t-step, "", i))
 		}
 	}
 	if !startTaken {
-		out = append(out, stands(Stud, w.Start.Held, w.Start.Held+t, endStud, -1))
+		out = append(out, stands(wood.Stud, w.Start.Held, w.Start.Held+t, endStud, -1))
 	}
 	if !endTaken {
-		out = append(out, stands(Stud, w.Length-w.Stop.Held-t, w.Length-w.Stop.Held, endStud, -1))
+		out = append(out, stands(wood.Stud, w.Length-w.Stop.Held-t, w.Length-w.Stop.Held, endStud, -1))
 	}
 	packs := w.packs()
 	for _, c := range w.centres() {
@@ -69,7 +70,7 @@ func sortUprights(all []upright) {
 		if all[i].from != all[j].from {
 			return all[i].from < all[j].from
 		}
-		return letters[all[i].kind] < letters[all[j].kind]
+		return all[i].kind.Row().Letter < all[j].kind.Row().Letter
 	})
 }
 
@@ -175,7 +176,7 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 			hit = p
 		}
 	}
-	asMarked := []upright{stands(Stud, from, to, "", -1)}
+	asMarked := []upright{stands(wood.Stud, from, to, "", -1)}
 	if hit == nil {
 		return asMarked, nil
 	}
@@ -196,15 +197,15 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 		return nil, nil
 	}
 	why := fmt.Sprintf("layout at %s, stood tight against the %s", rules.Units.Say(w.Tape(c, c), rules.Mark), hit.what)
-	return []upright{stands(Stud, low, high, why, -1)}, w.jointFinding(c, low, high, hit, rules)
+	return []upright{stands(wood.Stud, low, high, why, -1)}, w.jointFinding(c, low, high, hit, rules)
 }
 
 // inOpening makes the cripples a layout stud becomes between two kings.
 func (w *Wall) inOpening(i int, from, to measure.Length) []upright {
 	o, t := w.Openings[i], w.Lumber.Thickness
-	out := []upright{stands(Cripple, from, to, "", i)}
+	out := []upright{stands(wood.Cripple, from, to, "", i)}
 	if o.Kind == Window && from >= o.Left()+t && to <= o.Right()-t {
-		out = append(out, stands(UnderSill, from, to, "", i))
+		out = append(out, stands(wood.UnderSill, from, to, "", i))
 	}
 	return out
 }
@@ -215,7 +216,7 @@ func (w *Wall) sillEnds() []upright {
 	t := w.Lumber.Thickness
 	for i, o := range w.Openings {
 		if o.Kind == Window && o.Width >= 2*t {
-			out = append(out, stands(UnderSill, o.Left(), o.Left()+t, "end of the sill", i), stands(UnderSill, o.Right()-t, o.Right(), "end of the sill", i))
+			out = append(out, stands(wood.UnderSill, o.Left(), o.Left()+t, "end of the sill", i), stands(wood.UnderSill, o.Right()-t, o.Right(), "end of the sill", i))
 		}
 	}
 	return out

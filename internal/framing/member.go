@@ -2,51 +2,8 @@ package framing
 
 import (
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
-
-// Kind is what a piece of wood is.
-type Kind string
-
-// The kinds of member, named as in the plan document.
-const (
-	Stud        Kind = "stud"
-	King        Kind = "king"
-	Jack        Kind = "jack"
-	HeaderPly   Kind = "header"
-	Cripple     Kind = "cripple" // above a header
-	SillPiece   Kind = "sill"
-	UnderSill   Kind = "under-sill"
-	BottomPlate Kind = "bottom-plate"
-	TopPlate    Kind = "top-plate"
-	Block       Kind = "block"   // across a bay of joists, to fix a plate to
-	Nogging     Kind = "nogging" // between two studs
-	Backer      Kind = "backer"  // a stud turned flat, for the board at a corner
-)
-
-var letters = map[Kind]string{
-	Stud: "S", King: "K", Jack: "J", HeaderPly: "H", Cripple: "C", SillPiece: "L", UnderSill: "U", BottomPlate: "B", TopPlate: "T", Block: "BL", Nogging: "N", Backer: "F",
-}
-
-// Upright says whether the kind stands on end.
-func (k Kind) Upright() bool {
-	switch k {
-	case Stud, King, Jack, Cripple, UnderSill, Backer:
-		return true
-	}
-	return false
-}
-
-// round brings an exact length to the mark: down for what must go in between
-// two fixed things, up for what sets an opening, nearest for plates.
-func (k Kind) round(exact, mark measure.Length) measure.Length {
-	switch k {
-	case Jack, HeaderPly, SillPiece:
-		return exact.Up(mark)
-	case BottomPlate, TopPlate:
-		return exact.Nearest(mark)
-	}
-	return exact.Down(mark)
-}
 
 // State says whether a piece may be cut.
 type State string
@@ -75,8 +32,8 @@ type Want struct {
 // two faces (uprights) or ends, from the wall's from end.
 type Member struct {
 	ID       string
-	Kind     Kind
-	Lumber   *Lumber
+	Kind     wood.Kind
+	Lumber   *wood.Lumber
 	From, To measure.Length
 	Known    bool // Exact, Cut and Spread are given
 	Few      bool // too few readings to check a slip by
@@ -103,7 +60,7 @@ type Mark struct {
 	Tape   measure.Length
 	Set    string // ahead: the wood lies the way the tape is pulled
 	Member string
-	Kind   Kind
+	Kind   wood.Kind
 	Plates []string // bottom, top, header, sill
 }
 
@@ -127,7 +84,7 @@ type Finding struct {
 	Fix     string
 	Members []string
 	Apply   Remedy
-	Wood    *Lumber // that it is about, where no member is named
+	Wood    *wood.Lumber // that it is about, where no member is named
 }
 
 // Remedy is a fix that can be done at a touch.

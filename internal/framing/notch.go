@@ -59,7 +59,7 @@ func (f *framer) holdPending() {
 		var ids []string
 		for i := range f.Members {
 			m := &f.Members[i]
-			if m.Kind != HeaderPly && m.Kind != SillPiece && m.Kind != TopPlate && m.Kind != Block && m.From < p.To && m.To > p.From {
+			if !m.Kind.Row().Clear && m.From < p.To && m.To > p.From {
 				m.Pending = p.What
 				ids = append(ids, m.ID)
 			}

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 // piece is a stretch of plate.
@@ -13,8 +14,8 @@ type piece struct{ from, to measure.Length }
 // layer is one layer of plates: the runs it lies in, and what is added at the
 // wall's two ends.
 type layer struct {
-	kind  Kind
-	wood  *Lumber
+	kind  wood.Kind
+	wood  *wood.Lumber
 	n     int
 	runs  []piece
 	start []Line
@@ -27,11 +28,11 @@ type layer struct {
 func (f *framer) plates() {
 	w := f.Wall
 	var bottom, top []layer
-	for n, wood := range w.Bottom {
-		bottom = append(bottom, layer{kind: BottomPlate, wood: wood, n: n, runs: w.stubPieces()})
+	for n, l := range w.Bottom {
+		bottom = append(bottom, layer{kind: wood.BottomPlate, wood: l, n: n, runs: w.stubPieces()})
 	}
-	for n, wood := range w.Top {
-		l := layer{kind: TopPlate, wood: wood, n: n}
+	for n, lumber := range w.Top {
+		l := layer{kind: wood.TopPlate, wood: lumber, n: n}
 		from, to := w.Start.Top, w.Length-w.Stop.Top
 		l.start, l.end = leanLines(w.Start), leanLines(w.Stop)
 		if n == 1 {
@@ -115,7 +116,7 @@ func (f *framer) plate(l layer, p piece) Member {
 	for _, line := range m.Sum {
 		m.Exact += line.Value
 	}
-	m.Cut = l.kind.round(m.Exact, f.rules.Mark)
+	m.Cut = l.kind.Round(m.Exact, f.rules.Mark)
 	return m
 }
 
@@ -169,7 +170,7 @@ func (f *framer) stagger(layers []layer) [][]piece {
 func (f *framer) jointStuds() []measure.Length {
 	var out []measure.Length
 	for _, u := range f.standing {
-		if u.kind == Stud {
+		if u.kind == wood.Stud {
 			out = append(out, u.from+(u.to-u.from)/2)
 		}
 	}

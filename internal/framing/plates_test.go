@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 // through: − depth, butting: + depth (the work, step 3).
@@ -20,9 +21,9 @@ func TestTheSecondPlateLaps(t *testing.T) {
 				all = append(all, m)
 			}
 		}
-		return places(all, TopPlate)
+		return places(all, wood.TopPlate)
 	}
-	two := func(w *Wall) { w.Top = []*Lumber{w.Lumber, w.Lumber} }
+	two := func(w *Wall) { w.Top = []*wood.Lumber{w.Lumber, w.Lumber} }
 	butting := wall(101*in, two, func(w *Wall) { w.Start.Lap = 7 * in / 2 })
 	assert.Equal(t, []string{"-3 1/2–101"}, second(Frame(butting, rules, level(2440), Found{})))
 	corner := butted(143*in, 0, "")
@@ -49,9 +50,9 @@ func TestPlatesCoverEachLayerOnce(t *testing.T) {
 		doors := rapid.IntRange(0, 2).Draw(t, "doors")
 		w := wall(long, func(w *Wall) {
 			stock := measure.Length(rapid.SampledFrom([]int{72, 96, 144, 192}).Draw(t, "stock")) * in
-			w.Lumber = &Lumber{ID: "2x4", Thickness: 3 * in / 2, Depth: 7 * in / 2, Stock: []measure.Length{stock}}
+			w.Lumber = &wood.Lumber{ID: "2x4", Thickness: 3 * in / 2, Depth: 7 * in / 2, Stock: []measure.Length{stock}}
 			w.Layout.Spacing = measure.Length(rapid.SampledFrom([]int{12, 16, 24}).Draw(t, "spacing")) * in
-			w.Bottom, w.Top = []*Lumber{w.Lumber, w.Lumber}, []*Lumber{w.Lumber, w.Lumber}
+			w.Bottom, w.Top = []*wood.Lumber{w.Lumber, w.Lumber}, []*wood.Lumber{w.Lumber, w.Lumber}
 			for i := range doors {
 				centre := long * measure.Length(2*i+1) / measure.Length(2*doors)
 				if long >= measure.Length(doors)*60*in {
@@ -69,15 +70,15 @@ func TestPlatesCoverEachLayerOnce(t *testing.T) {
 		excused := slices.Contains(codes(f), "plate-joint")
 		var centres []measure.Length
 		for _, m := range f.Members {
-			if m.Kind == Stud {
+			if m.Kind == wood.Stud {
 				centres = append(centres, m.From+(m.To-m.From)/2)
 			}
 		}
-		for _, kind := range []Kind{BottomPlate, TopPlate} {
+		for _, kind := range []wood.Kind{wood.BottomPlate, wood.TopPlate} {
 			var met [2][]measure.Length
 			for layer := range 2 {
 				at := measure.Length(0)
-				if kind == TopPlate {
+				if kind == wood.TopPlate {
 					at = w.Start.Top
 				}
 				var gaps []piece
@@ -96,7 +97,7 @@ func TestPlatesCoverEachLayerOnce(t *testing.T) {
 				}
 				require.Equal(t, long, at, "the last reaches the end")
 				var want []piece
-				if kind == BottomPlate {
+				if kind == wood.BottomPlate {
 					for _, o := range w.Openings {
 						want = append(want, piece{o.Left(), o.Right()})
 					}
@@ -125,14 +126,14 @@ func TestPlatesCoverEachLayerOnce(t *testing.T) {
 func TestStockThatAllowsItIsAlwaysJoinedWell(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		w := wall(measure.Length(rapid.IntRange(97, 900).Draw(t, "long"))*in, func(w *Wall) {
-			w.Top = []*Lumber{w.Lumber, w.Lumber}
+			w.Top = []*wood.Lumber{w.Lumber, w.Lumber}
 		})
 		require.NotContains(t, codes(Frame(w, rules, level(2440), Found{})), "plate-joint")
 	})
 }
 
 func TestThreeAlikeGoThroughTheSawInOneStack(t *testing.T) {
-	two := func(w *Wall) { w.Top = []*Lumber{w.Lumber, w.Lumber} }
+	two := func(w *Wall) { w.Top = []*wood.Lumber{w.Lumber, w.Lumber} }
 	assert.Equal(t, 3, Frame(wall(101*in, two), rules, level(2440), Found{}).Alike)
 	assert.Equal(t, 0, Frame(wall(101*in, two, door(50*in, 32*in)), rules, level(2440), Found{}).Alike, "the door cuts the bottom one")
 }
@@ -163,7 +164,7 @@ func TestABevelledPlateIsLongToItsPoint(t *testing.T) {
 	further := measure.FromMillimetres(3.5 * 25.4 * 0.781286).Nearest(in / 16)
 	f := Frame(wall(101*in, func(w *Wall) { w.Start.Bevel, w.Start.Skew = 38, further }), rules, level(2440), Found{})
 	for _, m := range f.Members {
-		if m.Kind == TopPlate || m.Kind == BottomPlate {
+		if m.Kind == wood.TopPlate || m.Kind == wood.BottomPlate {
 			assert.Equal(t, 101*in+further, m.Exact)
 			assert.Equal(t, "start cut 38.0° off square, 52.0° to the other wall, long point on the back", m.Bevel)
 			assert.Equal(t, "0–101", places([]Member{m}, m.Kind)[0])

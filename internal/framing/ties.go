@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 // Tie is how a top plate is tied, at a joint of its own or to another wall.
@@ -24,7 +25,7 @@ const strapNails = 8
 func (f *framer) tieUp() {
 	w := f.Wall
 	for _, m := range f.Members {
-		if m.Kind == TopPlate && len(w.Top) == 1 && m.To < w.Length-w.Stop.Top {
+		if m.Kind == wood.TopPlate && len(w.Top) == 1 && m.To < w.Length-w.Stop.Top {
 			f.Ties = append(f.Ties, Tie{At: m.To, What: "joint of the top plate", Strap: true, Nails: strapNails})
 		}
 	}
@@ -45,7 +46,7 @@ func (f *framer) alike() int {
 	cuts := map[[2]any][]measure.Length{}
 	n := 0
 	for _, m := range f.Members {
-		if m.Kind == BottomPlate || m.Kind == TopPlate {
+		if m.Kind.Row().Plate {
 			key := [2]any{m.Kind, m.Layer}
 			if cuts[key] == nil {
 				n++

@@ -11,20 +11,8 @@ import (
 
 	"homalos/internal/geo"
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
-
-// Lumber is one kind of wood by its real size.
-type Lumber struct {
-	ID        string
-	Thickness measure.Length
-	Depth     measure.Length
-	Stock     []measure.Length // rising
-	Treated   bool
-	Track     bool // steel track: its thickness is the metal's
-}
-
-// Longest is the longest stock length.
-func (l *Lumber) Longest() measure.Length { return l.Stock[len(l.Stock)-1] }
 
 // Rules are the crew's habits that bear on framing.
 type Rules struct {
@@ -37,16 +25,7 @@ type Rules struct {
 
 	Concrete bool // the floor is
 
-	Floor, Ceiling Anchor // what plates are fixed with, where a wall has none of its own
-}
-
-// Anchor is what a plate is fixed with. Step is the farthest apart; Length is
-// under its head, 0 where it wasn't given.
-type Anchor struct {
-	By     string // screw, nail, pin, bolt, resin, adhesive
-	Length measure.Length
-	Step   measure.Length
-	Cure   float64 // hours
+	Floor, Ceiling wood.Anchor // what plates are fixed with, where a wall has none of its own
 }
 
 // Wall is one straight partition. Its line runs From to To in millimetres;
@@ -56,16 +35,16 @@ type Wall struct {
 	From, To geo.Point
 	Length   measure.Length
 	Right    bool // the framing stands on the right of the line, seen from From
-	Lumber   *Lumber
-	Bottom   []*Lumber // from the floor up
-	Top      []*Lumber // from the studs up
+	Lumber   *wood.Lumber
+	Bottom   []*wood.Lumber // from the floor up
+	Top      []*wood.Lumber // from the studs up
 	Layout   Layout
 	Openings []Opening // rising by centre, clear of one another and of the ends
 
 	Start, Stop End
 	Joins       []Join // other walls that butt it, rising
-	Floor       Anchor
-	Ceiling     Anchor
+	Floor       wood.Anchor
+	Ceiling     wood.Anchor
 	Membrane    bool // lies under the bottom plate
 	Pending     []Pending
 }
@@ -110,7 +89,7 @@ type Opening struct {
 
 // Header spans an opening that carries no load.
 type Header struct {
-	Lumber *Lumber
+	Lumber *wood.Lumber
 	Plies  int
 	OnEdge bool
 }
@@ -158,7 +137,7 @@ func (w *Wall) At(station measure.Length) geo.Point {
 // PlateStack is the thickness of all the wall's plates.
 func (w *Wall) PlateStack() measure.Length { return stack(w.Bottom) + stack(w.Top) }
 
-func stack(plates []*Lumber) measure.Length {
+func stack(plates []*wood.Lumber) measure.Length {
 	total := measure.Length(0)
 	for _, p := range plates {
 		total += p.Thickness

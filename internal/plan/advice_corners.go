@@ -9,6 +9,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 // meetings offers the styles of each corner, and who runs past.
@@ -56,7 +57,7 @@ func (a *adviser) serves(m met, framed []*framing.Framed) bool {
 			continue
 		}
 		for _, x := range other.Members {
-			if x.Kind == framing.Stud && x.From.Millimetres() >= m.from-0.1 && x.To.Millimetres() <= m.to+0.1 {
+			if x.Kind == wood.Stud && x.From.Millimetres() >= m.from-0.1 && x.To.Millimetres() <= m.to+0.1 {
 				return true
 			}
 		}

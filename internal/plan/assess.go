@@ -11,6 +11,7 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 )
 
 // Assessed is what the answers of the assessment come to. Nothing in it says
@@ -205,7 +206,7 @@ func boolean(b bool) int {
 func (s *setup) facts() assess.Facts {
 	f := assess.Facts{Concrete: s.concrete, Walls: len(s.walls) > 0, OpenFloor: s.anyBadFloor()}
 	for _, w := range s.walls {
-		for _, p := range append(append([]*framing.Lumber{}, w.Bottom...), w.Top...) {
+		for _, p := range append(append([]*wood.Lumber{}, w.Bottom...), w.Top...) {
 			f.Treated = f.Treated || p.Treated
 		}
 	}

@@ -6,6 +6,7 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/geo"
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 // CornerDetail is where a wall's end meets another, from above and large:
@@ -187,10 +188,10 @@ func detailPiece(f *framing.Framed, m framing.Member) (DetailPiece, bool) {
 	w := f.Wall
 	near, far := 0.0, w.Lumber.Depth.Millimetres()
 	out := DetailPiece{ID: m.ID, Kind: string(m.Kind)}
-	switch m.Kind {
-	case framing.Stud, framing.King, framing.Jack:
-	case framing.Backer, framing.Nogging:
-		out.Flat, out.Lying = m.Kind == framing.Backer, m.Kind == framing.Nogging
+	switch above := m.Kind.Row().Above; above {
+	case wood.Deep:
+	case wood.Flat, wood.Across:
+		out.Flat, out.Lying = above == wood.Flat, above == wood.Across
 		thick := m.Lumber.Thickness.Millimetres()
 		if m.Join > 0 && f.Joined[m.Join-1].Back {
 			near = far - thick
@@ -221,7 +222,7 @@ func (s *setup) fromAbove(f *framing.Framed) []DetailPiece {
 				off = -off
 			}
 			long := b.Clear.Millimetres() / 2
-			out = append(out, DetailPiece{Kind: string(framing.Block), Lying: true, Outline: ground(w, at.Millimetres()-t, at.Millimetres()+t, half+off-long, half+off+long)})
+			out = append(out, DetailPiece{Kind: string(wood.Block), Lying: true, Outline: ground(w, at.Millimetres()-t, at.Millimetres()+t, half+off-long, half+off+long)})
 		}
 	}
 	return out

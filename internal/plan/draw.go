@@ -6,6 +6,7 @@ import (
 
 	"homalos/internal/framing"
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 // draw makes the picture of a wall: what is drawn in millimetres, what is read
@@ -25,11 +26,11 @@ func (s *setup) draw(f *framing.Framed) Drawing {
 	}
 	heads := map[string]float64{}
 	for _, m := range f.Members {
-		if m.Kind == framing.Block {
+		if m.Kind.Row().Apart {
 			continue // it lies between joists, not in the wall
 		}
 		d.Pieces = append(d.Pieces, s.drawPiece(w, m))
-		if m.Kind == framing.HeaderPly && m.Layer == 0 && f.Section.Levels {
+		if m.Kind == wood.HeaderPly && m.Layer == 0 && f.Section.Levels {
 			heads[m.Opening] = m.Base
 		}
 	}
@@ -63,7 +64,7 @@ func (s *setup) drawPiece(w *framing.Wall, m framing.Member) DrawnPiece {
 	switch {
 	case m.Kind.Upright():
 		p.Head = m.Base + m.Exact.Millimetres()
-	case m.Kind == framing.HeaderPly:
+	case m.Kind == wood.HeaderPly:
 		p.Head = m.Base + headerHeight(w, m)
 	default:
 		p.Head = m.Base + m.Lumber.Thickness.Millimetres()
@@ -81,7 +82,7 @@ func headerHeight(w *framing.Wall, m framing.Member) float64 {
 	return m.Lumber.Thickness.Millimetres()
 }
 
-func stackOf(plates []*framing.Lumber) float64 {
+func stackOf(plates []*wood.Lumber) float64 {
 	total := 0.0
 	for _, p := range plates {
 		total += p.Thickness.Millimetres()

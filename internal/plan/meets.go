@@ -9,6 +9,7 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/geo"
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 // Meeting is where an end of a wall meets another wall: who runs past and by
@@ -218,7 +219,7 @@ func nearestStud(f *framing.Framed, at measure.Length) *framing.Member {
 	var best *framing.Member
 	for i := range f.Members {
 		m := &f.Members[i]
-		if (m.Kind == framing.Stud || m.Kind == framing.King) && m.Known && (best == nil || (m.From-at).Abs() < (best.From-at).Abs()) {
+		if (m.Kind == wood.Stud || m.Kind == wood.King) && m.Known && (best == nil || (m.From-at).Abs() < (best.From-at).Abs()) {
 			best = m
 		}
 	}

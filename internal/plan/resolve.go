@@ -10,6 +10,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/room"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 )
 
 // Bounds on one job.
@@ -27,7 +28,7 @@ type setup struct {
 	kerf         measure.Length
 	spacing      measure.Length
 	concrete     bool
-	lumber       []*framing.Lumber
+	lumber       []*wood.Lumber
 	walls        []*framing.Wall
 	noise        float64
 	readings     []survey.Reading
@@ -57,7 +58,7 @@ type setup struct {
 type resolver struct {
 	setup
 	faults job.Faults
-	byID   map[string]*framing.Lumber
+	byID   map[string]*wood.Lumber
 	wallOf map[string]*framing.Wall
 }
 
@@ -69,7 +70,7 @@ func Check(d job.Document) job.Faults {
 }
 
 func resolve(d job.Document) (*setup, job.Faults) {
-	r := &resolver{setup: setup{doc: d}, byID: map[string]*framing.Lumber{}, wallOf: map[string]*framing.Wall{}}
+	r := &resolver{setup: setup{doc: d}, byID: map[string]*wood.Lumber{}, wallOf: map[string]*framing.Wall{}}
 	if d.Format != job.Format {
 		r.faults.Add("format", "%q: write %q", d.Format, job.Format)
 	}
@@ -199,7 +200,7 @@ func (r *resolver) setLumber() {
 	for i, l := range r.doc.Lumber {
 		path := fmt.Sprintf("lumber[%d]", i)
 		r.id(path+".id", l.ID, seen, 64)
-		lumber := &framing.Lumber{ID: l.ID, Treated: l.Treated, Track: l.Track}
+		lumber := &wood.Lumber{ID: l.ID, Treated: l.Treated, Track: l.Track}
 		low, high := u.Pick(measure.Inch/4, 5*mm), u.Pick(24*measure.Inch, 600*mm)
 		thin := low
 		if l.Track {
@@ -251,7 +252,7 @@ func insert(stock []measure.Length, l measure.Length) []measure.Length {
 	return out
 }
 
-func (r *resolver) wood(path, id string) *framing.Lumber {
+func (r *resolver) wood(path, id string) *wood.Lumber {
 	l := r.byID[id]
 	if l == nil {
 		r.faults.Add(path, "%q is no lumber of this job: add it under lumber or name one that is there", id)

@@ -7,6 +7,7 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 func (r *resolver) setWalls() {
@@ -32,7 +33,7 @@ func (r *resolver) setWalls() {
 			continue
 		}
 		members += int64(wall.Length/wall.Layout.Spacing)*2 + int64(12*len(wall.Openings)) + 8
-		for _, plates := range [][]*framing.Lumber{wall.Bottom, wall.Top} {
+		for _, plates := range [][]*wood.Lumber{wall.Bottom, wall.Top} {
 			for _, p := range plates {
 				members += int64(wall.Length/p.Longest()) + 1
 			}
@@ -100,9 +101,9 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 }
 
 // anchor reads what a plate is fixed with; nothing where it isn't said.
-func (r *resolver) anchor(path string, f *job.Fixing) framing.Anchor {
+func (r *resolver) anchor(path string, f *job.Fixing) wood.Anchor {
 	if f == nil {
-		return framing.Anchor{}
+		return wood.Anchor{}
 	}
 	u := r.doc.Units
 	r.word(path+".by", f.By, "screw", "nail", "pin", "bolt", "resin", "adhesive")
@@ -112,7 +113,7 @@ func (r *resolver) anchor(path string, f *job.Fixing) framing.Anchor {
 	if f.Cure < 0 || f.Cure > 1000 {
 		r.faults.Add(path+".cure", "%g hours: give 0 to 1000", f.Cure)
 	}
-	return framing.Anchor{
+	return wood.Anchor{
 		By: f.By, Cure: f.Cure, Length: r.optional(path+".length", f.Length, u.Pick(measure.Inch/4, 6*mm), u.Pick(24*measure.Inch, 600*mm)),
 		Step: r.optional(path+".step", f.Step, u.Pick(2*measure.Inch, 50*mm), u.Pick(96*measure.Inch, 2400*mm)),
 	}
@@ -157,19 +158,19 @@ func (r *resolver) wallEnd(path string, p job.Place) (x, y measure.Length, ok bo
 	return r.point(path, p)
 }
 
-func (r *resolver) plates(path string, ids []string, usual *framing.Lumber) []*framing.Lumber {
+func (r *resolver) plates(path string, ids []string, usual *wood.Lumber) []*wood.Lumber {
 	if ids == nil {
 		if usual == nil {
 			return nil
 		}
-		return []*framing.Lumber{usual}
+		return []*wood.Lumber{usual}
 	}
 	most := 2
 	if len(ids) < 1 || len(ids) > most {
 		r.faults.Add(path, "%d plates: give 1 or %d", len(ids), most)
 		return nil
 	}
-	var out []*framing.Lumber
+	var out []*wood.Lumber
 	for i, id := range ids {
 		if l := r.wood(fmt.Sprintf("%s[%d]", path, i), id); l != nil {
 			out = append(out, l)

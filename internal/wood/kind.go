@@ -1,0 +1,157 @@
+package wood
+
+import "homalos/internal/measure"
+
+// Kind is what a piece of wood is, named as in the plan document.
+type Kind string
+
+// The kinds of member.
+const (
+	Stud        Kind = "stud"
+	King        Kind = "king"
+	Jack        Kind = "jack"
+	HeaderPly   Kind = "header"
+	Cripple     Kind = "cripple" // above a header
+	SillPiece   Kind = "sill"
+	UnderSill   Kind = "under-sill"
+	BottomPlate Kind = "bottom-plate"
+	TopPlate    Kind = "top-plate"
+	Block       Kind = "block"   // across a bay of joists, to fix a plate to
+	Nogging     Kind = "nogging" // between two studs
+	Backer      Kind = "backer"  // a stud turned flat, for the board at a corner
+)
+
+// Row is all that is to be known of a kind. How long an upright is follows
+// from what it stands between; a new kind is a row, and a sum of its own only
+// where it stands between something else.
+type Row struct {
+	Kind     Kind
+	Letter   string   // in a member's id, after its wall's: A-S2
+	Stands   Stands   // what an upright stands between; Lies for what lies
+	Rounding Rounding // how its exact length is brought to the mark
+	Above    Above    // how it is seen from above
+	Sign     Sign     // how its place is marked on the plates
+	Plate    bool     // joined from several sticks where one won't reach
+	Clear    bool     // lies clear of the floor: none of it waits for a stretch of floor
+	Apart    bool     // lies between joists, not in the wall
+}
+
+// Stands is what an upright stands between.
+type Stands int
+
+// What uprights stand between. Jacks carry the header; what stands under a sill
+// carries that.
+const (
+	Lies         Stands = iota
+	PlateToPlate        // from the bottom plate to the top plate
+	PlateToHead         // from the bottom plate to the header
+	PlateToSill         // from the bottom plate to the sill
+	HeadToPlate         // from the header to the top plate
+)
+
+// Rounding is how an exact length is brought to the mark. Usual practice: down
+// for what must go in between two fixed things, up for what sets an opening,
+// nearest for plates.
+type Rounding int
+
+// The roundings.
+const (
+	Down Rounding = iota
+	Up
+	Nearest
+)
+
+// Above is how a piece is seen on the plan.
+type Above int
+
+// The ways a piece is seen from above.
+const (
+	Unseen Above = iota // what lies over or under a wall's uprights isn't drawn on the plan
+	Deep                // an upright as deep as its wall
+	Flat                // an upright turned flat, at one face
+	Across              // lying between two uprights, at one face
+)
+
+// Sign is how a piece's place is marked on the plates.
+type Sign string
+
+// The signs.
+const (
+	NoSign Sign = ""
+	Cross  Sign = "cross" // a stud's X
+	Bridge Sign = "bridge"
+	Peak   Sign = "peak"
+	Ring   Sign = "ring"
+	Box    Sign = "box" // turned flat
+)
+
+// Kinds is the table, in the order that kinds are told in.
+var Kinds = []Row{
+	{Kind: Stud, Letter: "S", Stands: PlateToPlate, Above: Deep, Sign: Cross},
+	{Kind: King, Letter: "K", Stands: PlateToPlate, Above: Deep, Sign: Bridge},
+	{Kind: Jack, Letter: "J", Stands: PlateToHead, Rounding: Up, Above: Deep, Sign: Peak},
+	{Kind: HeaderPly, Letter: "H", Rounding: Up, Clear: true},
+	{Kind: Cripple, Letter: "C", Stands: HeadToPlate, Sign: Ring},
+	{Kind: SillPiece, Letter: "L", Rounding: Up, Clear: true},
+	{Kind: UnderSill, Letter: "U", Stands: PlateToSill, Sign: Ring},
+	{Kind: BottomPlate, Letter: "B", Rounding: Nearest, Plate: true},
+	{Kind: TopPlate, Letter: "T", Rounding: Nearest, Plate: true, Clear: true},
+	{Kind: Block, Letter: "BL", Clear: true, Apart: true},
+	{Kind: Nogging, Letter: "N", Above: Across},
+	{Kind: Backer, Letter: "F", Stands: PlateToPlate, Above: Flat, Sign: Box},
+}
+
+var rows = func() map[Kind]Row {
+	out := map[Kind]Row{}
+	for _, r := range Kinds {
+		out[r.Kind] = r
+	}
+	return out
+}()
+
+// Row is the kind's row of the table.
+func (k Kind) Row() Row { return rows[k] }
+
+// Upright says whether the kind stands on end.
+func (k Kind) Upright() bool { return rows[k].Stands != Lies }
+
+// FullHeight says whether it stands from plate to plate.
+func (k Kind) FullHeight() bool { return rows[k].Stands == PlateToPlate }
+
+// OnBottom says whether its foot stands on the bottom plate.
+func (k Kind) OnBottom() bool {
+	s := rows[k].Stands
+	return s == PlateToPlate || s == PlateToHead || s == PlateToSill
+}
+
+// UnderTop says whether its head stands under the top plate.
+func (k Kind) UnderTop() bool {
+	s := rows[k].Stands
+	return s == PlateToPlate || s == HeadToPlate
+}
+
+// Marks are the pieces that an upright's place is marked on.
+func (k Kind) Marks() []string {
+	switch rows[k].Stands {
+	case PlateToPlate:
+		return []string{"bottom", "top"}
+	case PlateToHead:
+		return []string{"bottom"}
+	case HeadToPlate:
+		return []string{"top", "header"}
+	case PlateToSill:
+		return []string{"bottom", "sill"}
+	}
+	return nil
+}
+
+// Round brings an exact length to the mark.
+func (k Kind) Round(exact, mark measure.Length) measure.Length {
+	switch rows[k].Rounding {
+	case Up:
+		return exact.Up(mark)
+	case Nearest:
+		return exact.Nearest(mark)
+	}
+	return exact.Down(mark)
+}

@@ -1,0 +1,47 @@
+package wood
+
+import (
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"homalos/internal/measure"
+)
+
+// A member's id tells its kind: no two kinds may share a letter.
+func TestEachKindHasItsOwnLetter(t *testing.T) {
+	seen := map[string]Kind{}
+	for _, r := range Kinds {
+		assert.NotEmpty(t, r.Letter, r.Kind)
+		assert.Empty(t, seen[r.Letter], "%s and %s", r.Kind, seen[r.Letter])
+		seen[r.Letter] = r.Kind
+		assert.Equal(t, r, r.Kind.Row())
+	}
+}
+
+// What stands is marked where it stands, and signed there.
+func TestUprightsAreMarkedWhereTheyStand(t *testing.T) {
+	for _, r := range Kinds {
+		marks := r.Kind.Marks()
+		assert.Equal(t, r.Kind.Upright(), len(marks) > 0, r.Kind)
+		assert.Equal(t, r.Kind.Upright(), r.Sign != NoSign, r.Kind)
+		assert.Equal(t, r.Kind.OnBottom(), slices.Contains(marks, "bottom"), r.Kind)
+		assert.Equal(t, r.Kind.UnderTop(), slices.Contains(marks, "top"), r.Kind)
+		assert.Equal(t, r.Kind.FullHeight(), r.Kind.OnBottom() && r.Kind.UnderTop(), r.Kind)
+	}
+}
+
+// Down for what must go in, up for what sets an opening, nearest for plates.
+func TestRoundingByWhatAPieceMustDo(t *testing.T) {
+	mark := measure.Inch / 16
+	low, half, high := 92*measure.Inch, 92*measure.Inch+mark/2+1, 92*measure.Inch+mark
+	for kind, want := range map[Kind]measure.Length{
+		Stud: low, King: low, Cripple: low, UnderSill: low, Block: low, Nogging: low, Backer: low,
+		Jack: high, HeaderPly: high, SillPiece: high, BottomPlate: high, TopPlate: high,
+	} {
+		assert.Equal(t, want, kind.Round(half, mark), kind)
+		assert.Equal(t, low, kind.Round(low, mark), "%s: what lies on the mark stays", kind)
+	}
+	assert.Equal(t, low, TopPlate.Round(low+mark/2-1, mark))
+}
