@@ -58,7 +58,7 @@ func (f *framer) checkPlateDepth() {
 	}
 }
 
-func (f *framer) find(level Level, code string, at measure.Length, ids []string, text, fix string) {
+func (f *Laid) find(level Level, code string, at measure.Length, ids []string, text, fix string) {
 	f.Findings = append(f.Findings, Finding{Code: code, Level: level, Placed: true, At: at, Members: ids, Text: text, Fix: fix})
 }
 

@@ -74,7 +74,7 @@ func (f *framer) gapAt(s measure.Length) []survey.Term {
 }
 
 // crossedBy finds the exposed ceiling joists that the wall crosses.
-func (f *framer) crossedBy(joists []survey.Joist) {
+func (f *Laid) crossedBy(joists []survey.Joist) {
 	var exposed []survey.Joist
 	for _, j := range joists {
 		if j.Exposed {

@@ -15,20 +15,16 @@ type Heights interface {
 	Next(held []survey.Held, candidates []survey.Reading, most int) []survey.Step
 }
 
-// framer carries one wall through the steps.
+// framer carries a wall that is laid out through the steps that want heights.
 type framer struct {
-	*Framed
-	rules    Rules
-	heights  Heights
-	standing []upright
-	heads    []head
-	doubts   map[int][]survey.Term // by member: the sum that is least sure in it
+	*Laid
+	heights Heights
+	heads   []head
+	doubts  map[int][]survey.Term // by member: the sum that is least sure in it
 
 	// beyond is, by member, how much wider than that sum's own its spread is, as
 	// the highest floor under an opening may lie elsewhere; mm.
 	beyond map[int]float64
-
-	crossings []survey.Crossing // exposed ceiling joists over the wall
 }
 
 // head is where an opening's header sits: off the high side of the floor.
@@ -43,12 +39,16 @@ type head struct {
 // sure that is. Found is what else of the building bears on it. The wall must
 // have been checked: openings inside it and clear of one another.
 func Frame(w *Wall, rules Rules, heights Heights, found Found) *Framed {
-	f := &framer{Framed: &Framed{Wall: w}, rules: rules, heights: heights, doubts: map[int][]survey.Term{}, beyond: map[int]float64{}}
-	w.hold()
-	f.crossedBy(found.Joists)
-	f.standing, f.Findings = w.uprights(rules)
-	f.joinUp()
-	f.plates()
+	return Lay(w, rules, found.Joists).Frame(heights, found)
+}
+
+// Frame gives a wall that is laid out its lengths, and judges it. The layout
+// stays as it is: it can be framed again under other heights.
+func (f *Laid) Frame(heights Heights, found Found) *Framed {
+	return (&framer{Laid: f.copy(), heights: heights, doubts: map[int][]survey.Term{}, beyond: map[int]float64{}}).frame(found)
+}
+
+func (f *framer) frame(found Found) *Framed {
 	f.findHeads()
 	f.addUprights()
 	f.addSpans()
@@ -63,7 +63,7 @@ func Frame(w *Wall, rules Rules, heights Heights, found Found) *Framed {
 	f.addMarks()
 	f.Section = f.section()
 	sort.SliceStable(f.Findings, func(i, j int) bool { return f.Findings[i].order() < f.Findings[j].order() })
-	return f.Framed
+	return &f.Framed
 }
 
 // order puts stops first, then warnings, then notes; each along the wall.
@@ -71,9 +71,9 @@ func (f Finding) order() float64 {
 	return map[Level]float64{Stop: 0, Warn: 1e15, Note: 2e15}[f.Level] + f.At.Millimetres()
 }
 
-func (f *framer) length(mm float64) measure.Length { return f.rules.Units.Estimate(mm) }
+func (f *Laid) length(mm float64) measure.Length { return f.rules.Units.Estimate(mm) }
 
-func (f *framer) say(l measure.Length) string { return f.rules.Units.Say(l, f.rules.Mark) }
+func (f *Laid) say(l measure.Length) string { return f.rules.Units.Say(l, f.rules.Mark) }
 
 func (f *framer) floorAt(s measure.Length) survey.Term {
 	return survey.Term{Of: survey.Floor, At: f.Wall.At(s), Weight: 1}

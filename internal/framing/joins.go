@@ -67,7 +67,7 @@ func (w *Wall) Corner(j Join) int {
 
 // joinUp adds the uprights that the meetings bring. A layout stud that stands
 // in their place gives way.
-func (f *framer) joinUp() {
+func (f *Laid) joinUp() {
 	w, t := f.Wall, f.Wall.Lumber.Thickness
 	for k, j := range w.Joins {
 		out := Joined{Join: j, Style: j.Style, Corner: w.Corner(j) != 0}
@@ -99,7 +99,7 @@ func (f *framer) joinUp() {
 }
 
 // servingStud is the upright that stands wholly behind a butting wall.
-func (f *framer) servingStud(j Join) int {
+func (f *Laid) servingStud(j Join) int {
 	for i, u := range f.standing {
 		if (u.kind == wood.Stud || u.kind == wood.King) && u.from >= j.From && u.to <= j.To {
 			return i
@@ -110,7 +110,7 @@ func (f *framer) servingStud(j Join) int {
 
 // flatNailer turns a stud flat: at a corner beside the end stud, else behind
 // the butting wall between two studs of its own.
-func (f *framer) flatNailer(join int, out *Joined) {
+func (f *Laid) flatNailer(join int, out *Joined) {
 	j := out.Join
 	w, t, wide := f.Wall, f.Wall.Lumber.Thickness, f.Wall.Lumber.Depth
 	why := "for the board where " + j.Other + " butts"
@@ -156,7 +156,7 @@ func (f *framer) flatNailer(join int, out *Joined) {
 // besideOthers fits a nailer's uprights to the wood of other meetings: a stud
 // that stands in the same place serves both, and a nailer for the other face
 // stands behind this one if the wall is deep enough for two.
-func (f *framer) besideOthers(brought []upright, back bool) (rest []upright, fits bool) {
+func (f *Laid) besideOthers(brought []upright, back bool) (rest []upright, fits bool) {
 	deep := f.Wall.Lumber.Depth >= 2*f.Wall.Lumber.Thickness
 	for _, b := range brought {
 		served := false
@@ -182,7 +182,7 @@ func (f *framer) besideOthers(brought []upright, back bool) (rest []upright, fit
 
 // kings are the packs of the openings alone: end studs and layout studs are no
 // hindrance to a nailer.
-func (f *framer) kings() []pack {
+func (f *Laid) kings() []pack {
 	var out []pack
 	for _, p := range f.Wall.packs() {
 		if p.what == "king" {
@@ -275,16 +275,23 @@ func (f *framer) checkLean() {
 	}
 }
 
-// hold settles how far in the end studs stand: not so far that one would
-// stand in a king, and not at all where a king stands as the end stud.
-func (w *Wall) hold() {
+// Settled is the wall with its end studs held in as far as they can be: not so
+// far that one would stand in a king, and not at all where a king stands as
+// the end stud. It is the wall itself where that is as far as it says.
+func (w *Wall) Settled() *Wall {
 	t := w.Lumber.Thickness
+	start, stop := w.Start.Held, w.Stop.Held
 	for _, o := range w.Openings {
 		left, right := o.Outer(t)
-		w.Start.Held = max(0, min(w.Start.Held, left-t))
-		w.Stop.Held = max(0, min(w.Stop.Held, w.Length-right-t))
+		start, stop = max(0, min(start, left-t)), max(0, min(stop, w.Length-right-t))
 	}
-	if room := w.Length - 2*t; w.Start.Held+w.Stop.Held > room {
-		w.Start.Held, w.Stop.Held = 0, 0
+	if start+stop > w.Length-2*t {
+		start, stop = 0, 0
 	}
+	if start == w.Start.Held && stop == w.Stop.Held {
+		return w
+	}
+	out := *w
+	out.Start.Held, out.Stop.Held = start, stop
+	return &out
 }

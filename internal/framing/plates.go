@@ -25,7 +25,7 @@ type layer struct {
 // plates makes the members of every plate layer. Longer than stock: pieces
 // whose joints land on stud centres, never over an opening, and in two layers
 // at least the lap apart. Source: usual practice (the work, step 3).
-func (f *framer) plates() {
+func (f *Laid) plates() {
 	w := f.Wall
 	var bottom, top []layer
 	for n, l := range w.Bottom {
@@ -89,7 +89,7 @@ func lapLines(e End) []Line {
 
 // plate is one piece of a layer. Its sum is along the snapped line, with what
 // the ends add or take.
-func (f *framer) plate(l layer, p piece) Member {
+func (f *Laid) plate(l layer, p piece) Member {
 	w := f.Wall
 	m := Member{Kind: l.kind, Lumber: l.wood, Layer: l.n, From: p.from, To: p.to, Known: true, State: Ready}
 	first, last := p.from == l.runs[0].from, p.to == l.runs[len(l.runs)-1].to
@@ -140,7 +140,7 @@ func (m *Member) bevelled(end string, e End) {
 // stagger cuts the runs of one or two layers into pieces no longer than stock.
 // Joints of the second keep the lap from those of the first; where the first
 // cut leaves the second no stud, other cuts of the first are tried.
-func (f *framer) stagger(layers []layer) [][]piece {
+func (f *Laid) stagger(layers []layer) [][]piece {
 	out := make([][]piece, len(layers))
 	if len(layers) == 0 {
 		return out
@@ -167,7 +167,7 @@ func (f *framer) stagger(layers []layer) [][]piece {
 }
 
 // jointStuds are the stud centres that a plate may be joined over, rising.
-func (f *framer) jointStuds() []measure.Length {
+func (f *Laid) jointStuds() []measure.Length {
 	var out []measure.Length
 	for _, u := range f.standing {
 		if u.kind == wood.Stud {
@@ -189,7 +189,7 @@ func joints(pieces []piece) []measure.Length {
 	return out
 }
 
-func (f *framer) clearOf(c measure.Length, others []measure.Length) bool {
+func (f *Laid) clearOf(c measure.Length, others []measure.Length) bool {
 	for _, o := range others {
 		if (o - c).Abs() < f.rules.Lap {
 			return false
@@ -201,7 +201,7 @@ func (f *framer) clearOf(c measure.Length, others []measure.Length) bool {
 // cutLayer takes the farthest joint that will do, piece by piece. skip, by
 // joint, passes over that many good ones first. False: some joint lands where
 // it shouldn't.
-func (f *framer) cutLayer(l layer, studs, others []measure.Length, skip []int) ([]piece, bool) {
+func (f *Laid) cutLayer(l layer, studs, others []measure.Length, skip []int) ([]piece, bool) {
 	var out []piece
 	well, n := true, 0
 	for i, run := range l.runs {
@@ -243,7 +243,7 @@ func (f *framer) cutLayer(l layer, studs, others []measure.Length, skip []int) (
 	return out, well
 }
 
-func (f *framer) anyJoint(studs []measure.Length, from, limit, end measure.Length) measure.Length {
+func (f *Laid) anyJoint(studs []measure.Length, from, limit, end measure.Length) measure.Length {
 	best := from
 	for _, c := range studs {
 		if c > from && c <= limit && c < end {
@@ -255,7 +255,7 @@ func (f *framer) anyJoint(studs []measure.Length, from, limit, end measure.Lengt
 
 // cutBoth looks for a cut of the first layer that leaves the second one its
 // studs.
-func (f *framer) cutBoth(layers []layer, studs []measure.Length) (first, second []piece, ok bool) {
+func (f *Laid) cutBoth(layers []layer, studs []measure.Length) (first, second []piece, ok bool) {
 	const tries, back = 400, 6
 	skip := make([]int, 4)
 	for range tries {
@@ -280,7 +280,7 @@ func (f *framer) cutBoth(layers []layer, studs []measure.Length) (first, second 
 	return nil, nil, false
 }
 
-func (f *framer) badJoints(l layer, pieces []piece, studs, others []measure.Length) {
+func (f *Laid) badJoints(l layer, pieces []piece, studs, others []measure.Length) {
 	for _, c := range joints(pieces) {
 		if slices.Contains(studs, c) && f.clearOf(c, others) {
 			continue

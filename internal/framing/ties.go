@@ -22,7 +22,7 @@ const strapNails = 8
 
 // tieUp lists how the top plates are tied: a strap over each joint that no
 // second plate bridges, and lap or strap at each wall that butts this one.
-func (f *framer) tieUp() {
+func (f *Laid) tieUp() {
 	w := f.Wall
 	for _, m := range f.Members {
 		if m.Kind == wood.TopPlate && len(w.Top) == 1 && m.To < w.Length-w.Stop.Top {
@@ -42,7 +42,7 @@ func (f *framer) tieUp() {
 
 // alike is how many layers of plate are cut all the same, so that they go
 // through the saw in one stack; 0 where they differ.
-func (f *framer) alike() int {
+func (f *Laid) alike() int {
 	cuts := map[[2]any][]measure.Length{}
 	n := 0
 	for _, m := range f.Members {
