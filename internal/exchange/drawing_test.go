@@ -23,9 +23,7 @@ func roomFrom(t *testing.T, d job.Document) (plan.Plan, plan.Room) {
 	t.Helper()
 	p, err := plan.Compute(d)
 	require.NoError(t, err)
-	room, err := plan.RoomOf(d, p)
-	require.NoError(t, err)
-	return p, room
+	return p, plan.RoomOf(p)
 }
 
 func demoOf(t *testing.T, name string) job.Document {

@@ -1,6 +1,8 @@
 package framing
 
 import (
+	"slices"
+
 	"homalos/internal/measure"
 	"homalos/internal/wood"
 )
@@ -85,7 +87,11 @@ type Finding struct {
 	Members []string
 	Apply   Remedy
 	Wood    *wood.Lumber // that it is about, where no member is named
+	Reading string       // the doubtful reading it is about
 }
+
+// Touches says whether a piece is among its members.
+func (f Finding) Touches(id string) bool { return slices.Contains(f.Members, id) }
 
 // Remedy is a fix that can be done at a touch.
 type Remedy string

@@ -134,6 +134,19 @@ func (w *Wall) At(station measure.Length) geo.Point {
 	return geo.Point{X: w.From.X + ux*s - uy*half, Y: w.From.Y + uy*s + ux*half}
 }
 
+// Footprint is the ground its framing covers: both ends of the snapped face,
+// then those of the back.
+func (w *Wall) Footprint() [4]geo.Point {
+	long := w.Length.Millimetres()
+	ux, uy := (w.To.X-w.From.X)/long, (w.To.Y-w.From.Y)/long
+	d := w.Lumber.Depth.Millimetres()
+	if w.Right {
+		d = -d
+	}
+	off := func(p geo.Point) geo.Point { return geo.Point{X: p.X - uy*d, Y: p.Y + ux*d} }
+	return [4]geo.Point{w.From, w.To, off(w.To), off(w.From)}
+}
+
 // PlateStack is the thickness of all the wall's plates.
 func (w *Wall) PlateStack() measure.Length { return stack(w.Bottom) + stack(w.Top) }
 

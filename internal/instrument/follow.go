@@ -45,7 +45,7 @@ func Follow(d job.Document, k *Kit, most int) (Outcome, job.Document) {
 		if err != nil {
 			panic(err)
 		}
-		next, held := plan.NextOf(d, p)
+		next, held := p.Next()
 		if held == 0 || len(d.Survey.Readings) >= most {
 			return judge(d, p, k.Building), d
 		}

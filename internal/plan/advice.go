@@ -5,7 +5,6 @@ import (
 	"math"
 	"strings"
 
-	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/line"
 )
@@ -27,43 +26,61 @@ type Fix struct {
 	Text string `json:"text"`
 }
 
-// adviser collects a wall's advice and what its fixes do.
-type adviser struct {
-	*setup
-	plan *Plan
-	wall *Wall
-	f    *framing.Framed
-	l    *lined
-	out  []Advice
+// Advised is what is to be decided in a job.
+type Advised struct {
+	walls [][]Advice // in the job's order
+	does  map[string]func(*job.Document)
 }
 
-// advise writes what to decide about each wall's line.
-func (s *setup) advise(p *Plan, framed []*framing.Framed) {
-	p.remedies = map[string]func(*job.Document){}
-	for i, f := range framed {
-		a := &adviser{setup: s, plan: p, wall: &p.Walls[i], f: f, l: s.lines[f.Wall.ID], out: []Advice{}}
+// Edits are what a fix does to the document that it was offered for, as edits;
+// nil where none of that name is offered.
+func (a *Advised) edits(d job.Document, wall, fix string) []job.Edit {
+	do := a.does[wall+"/"+fix]
+	if do == nil {
+		return nil
+	}
+	after := job.Copy(d)
+	do(&after)
+	return job.Between(d, after)
+}
+
+// adviser collects a wall's advice and what its fixes do.
+type adviser struct {
+	*Result
+	*Advised
+	w   *Wall_
+	l   *lined
+	out []Advice
+}
+
+// advise finds what to decide about each wall's line.
+func advise(r *Result) *Advised {
+	out := &Advised{does: map[string]func(*job.Document){}}
+	for _, w := range r.walls {
+		a := &adviser{Result: r, Advised: out, w: w, l: r.lines[w.Wall.ID], out: []Advice{}}
 		a.crossed()
 		a.openCorners()
 		a.covers()
 		a.taper()
 		a.closing()
-		a.meetings(framed)
+		a.meetings()
 		a.joists()
 		a.wood()
 		a.hooked()
 		a.pending()
-		a.wall.Advice = a.out
+		out.walls = append(out.walls, a.out)
 	}
+	return out
 }
 
-func (a *adviser) say(code, level, at, text string) *Advice {
+func (a *adviser) tell(code, level, at, text string) *Advice {
 	a.out = append(a.out, Advice{Code: code, Level: level, At: at, Text: text, Fixes: []Fix{}})
 	return &a.out[len(a.out)-1]
 }
 
 // offer adds a fix that changes this wall.
 func (a *adviser) offer(to *Advice, id, text string, do func(w *job.Wall)) {
-	name := a.f.Wall.ID
+	name := a.w.Wall.ID
 	a.offerAll(to, id, text, func(d *job.Document) {
 		if w := wallIn(d, name); w != nil {
 			do(w)
@@ -73,7 +90,7 @@ func (a *adviser) offer(to *Advice, id, text string, do func(w *job.Wall)) {
 
 func (a *adviser) offerAll(to *Advice, id, text string, do func(d *job.Document)) {
 	to.Fixes = append(to.Fixes, Fix{id, text})
-	a.plan.remedies[a.f.Wall.ID+"/"+id] = do
+	a.does[a.w.Wall.ID+"/"+id] = do
 }
 
 func wallIn(d *job.Document, id string) *job.Wall {
@@ -98,7 +115,7 @@ func (a *adviser) taper() {
 	if a.l.taper < 0 {
 		more = "less"
 	}
-	to := a.say("taper", "note", "", fmt.Sprintf("Taper: the far end was measured %s %s. It follows %s.", a.sayMM(math.Abs(a.l.taper)), more, follows[now]))
+	to := a.tell("taper", "note", "", fmt.Sprintf("Taper: the far end was measured %s %s. It follows %s.", a.sayMM(math.Abs(a.l.taper)), more, follows[now]))
 	for _, f := range []string{"both", "start", "end"} {
 		if f != now {
 			a.offer(to, "follow-"+f, "Follow "+follows[f], func(w *job.Wall) { w.Line.Follow = f })
@@ -108,7 +125,7 @@ func (a *adviser) taper() {
 
 // closingError is how far a leg's end lies from what it should come out at:
 // what is still wanted along it, and how far that lies to its left, in mm.
-func (s *setup) closingError(l *lined) (along, left float64, on string, ok bool) {
+func (s *Result) closingError(l *lined) (along, left float64, on string, ok bool) {
 	if l == nil || l.doc.Line.Closes == nil {
 		return 0, 0, "", false
 	}
@@ -149,7 +166,7 @@ func (a *adviser) closing() {
 		text = fmt.Sprintf("Closing error on %s: %s", on, strings.Join(off, ", and "))
 		text += ". Measure the legs again before trusting either."
 	}
-	to := a.say("closing", level, a.wall.Length, text)
+	to := a.tell("closing", level, a.rules.Units.Write(a.w.Wall.Length), text)
 	if by := a.rules.Units.Estimate(along).Nearest(a.rules.Mark); by != 0 && math.Abs(left) < 25 && len(a.l.doc.Line.Parts) > 0 {
 		u := a.rules.Units
 		word := "longer"

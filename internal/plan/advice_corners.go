@@ -13,53 +13,42 @@ import (
 )
 
 // meetings offers the styles of each corner, and who runs past.
-func (a *adviser) meetings(framed []*framing.Framed) {
-	k := 0
-	for _, m := range a.meets {
-		if m.wall != a.f.Wall {
-			continue
-		}
-		said := a.wall.Meets[k]
-		k++
+func (a *adviser) meetings() {
+	for _, m := range a.w.meetings {
 		if m.existing != nil {
-			a.behind(m, said)
+			a.behind(m)
 			continue
 		}
 		level := "note"
-		text := said.Text + " " + said.Fix
-		if said.Heights != "" {
-			text += " " + said.Heights + "."
+		text := m.text + " " + m.fix
+		if m.heights != "" {
+			text += " " + m.heights + "."
 		}
-		to := a.say("corner", level, "", text)
-		to.End = said.End
+		to := a.tell("corner", level, "", text)
+		to.End = m.end()
 		for _, style := range []framing.Style{framing.FlatNailer, framing.Ladder, framing.Scrap, framing.EndStuds, framing.Serves} {
-			corner := said.Corner
-			if string(style) == said.Style || style == framing.EndStuds && !corner || style == framing.Serves && (corner || !a.serves(m, framed)) || style == framing.Ladder && corner {
+			corner := m.joined.Corner
+			if style == m.joined.Style || style == framing.EndStuds && !corner || style == framing.Serves && (corner || !a.serves(m)) || style == framing.Ladder && corner {
 				continue
 			}
-			a.offer(to, "style-"+said.End+"-"+string(style), "Take "+styleSaid[style], func(w *job.Wall) { endOf(w, said.End).Style = string(style) })
+			a.offer(to, "style-"+m.end()+"-"+string(style), "Take "+styleSaid[style], func(w *job.Wall) { endOf(w, m.end()).Style = string(style) })
 		}
 		if len(m.wall.Top) == 2 && len(m.other.Top) == 2 && m.at().Bevel == 0 {
 			if m.lap {
-				a.offer(to, "tie-"+said.End+"-strap", "Cut all plates alike and strap them", func(w *job.Wall) { endOf(w, said.End).Tie = "strap" })
+				a.offer(to, "tie-"+m.end()+"-strap", "Cut all plates alike and strap them", func(w *job.Wall) { endOf(w, m.end()).Tie = "strap" })
 			} else {
-				a.offer(to, "tie-"+said.End+"-lap", "Let the second plate lap "+m.other.ID, func(w *job.Wall) { endOf(w, said.End).Tie = "lap" })
+				a.offer(to, "tie-"+m.end()+"-lap", "Let the second plate lap "+m.other.ID, func(w *job.Wall) { endOf(w, m.end()).Tie = "lap" })
 			}
 		}
-		a.past(to, m, said)
+		a.past(to, m)
 	}
 }
 
 // serves says whether a stud of the wall it butts stands behind the line.
-func (a *adviser) serves(m met, framed []*framing.Framed) bool {
-	for _, other := range framed {
-		if other.Wall != m.other {
-			continue
-		}
-		for _, x := range other.Members {
-			if x.Kind == wood.Stud && x.From.Millimetres() >= m.from-0.1 && x.To.Millimetres() <= m.to+0.1 {
-				return true
-			}
+func (a *adviser) serves(m Met) bool {
+	for _, x := range a.wall(m.other).Members {
+		if x.Kind == wood.Stud && x.From.Millimetres() >= m.from-0.1 && x.To.Millimetres() <= m.to+0.1 {
+			return true
 		}
 	}
 	return false
@@ -85,9 +74,9 @@ func lineEndOf(l *job.Line, stop bool) **job.LineEnd {
 
 // past offers to have the butting wall run past instead: both ends change
 // together, so that the corner stays where it is.
-func (a *adviser) past(to *Advice, m met, said Meeting) {
+func (a *adviser) past(to *Advice, m Met) {
 	o := a.lines[m.other.ID]
-	if !said.Corner || a.l == nil || o == nil || len(a.l.doc.Line.Parts) > 0 && (a.l.doc.Line.From == "stop") != m.stop {
+	if !m.joined.Corner || a.l == nil || o == nil || len(a.l.doc.Line.Parts) > 0 && (a.l.doc.Line.From == "stop") != m.stop {
 		return
 	}
 	// which end of the other one is at this corner
@@ -103,7 +92,7 @@ func (a *adviser) past(to *Advice, m met, said Meeting) {
 		near = faces[1].ID
 	}
 	name, other := m.wall.ID, m.other.ID
-	a.offerAll(to, "past-"+said.End, fmt.Sprintf("Let %s run past, and %s butt it", name, other), func(d *job.Document) {
+	a.offerAll(to, "past-"+m.end(), fmt.Sprintf("Let %s run past, and %s butt it", name, other), func(d *job.Document) {
 		w, x := wallIn(d, name), wallIn(d, other)
 		e := lineEndOf(w.Line, m.stop)
 		if *e == nil {
@@ -118,19 +107,18 @@ func (a *adviser) past(to *Advice, m met, said Meeting) {
 }
 
 // behind offers to move the line onto a stud of the wall it meets.
-func (a *adviser) behind(m met, said Meeting) {
+func (a *adviser) behind(m Met) {
 	level := "note"
-	from, to := a.stations(m)
-	before, behind, after := a.studsBy(m.existing, from, to)
-	if behind == "" && len(m.existing.Studs) > 0 {
+	from, to := a.stations(m.met)
+	if m.behind == "" && len(m.existing.Studs) > 0 {
 		level = "warn"
 	}
-	ad := a.say("behind", level, "", said.Text+" "+said.Fix)
-	ad.End = said.End
-	if behind != "" {
+	ad := a.tell("behind", level, "", m.text+" "+m.fix)
+	ad.End = m.end()
+	if m.behind != "" {
 		return
 	}
-	for _, stud := range []string{before, after} {
+	for _, stud := range []string{m.before, m.after} {
 		at, err := measure.Read(stud, a.rules.Units)
 		if err != nil {
 			continue
@@ -149,13 +137,13 @@ func (a *adviser) behind(m met, said Meeting) {
 
 // crossed offers to end a wall at the near face of one that it stands in.
 func (a *adviser) crossed() {
-	for _, pair := range a.setup.crossed {
+	for _, pair := range a.Result.crossed {
 		for k, w := range pair {
-			if w != a.f.Wall {
+			if w != a.w.Wall {
 				continue
 			}
 			other := pair[1-k]
-			to := a.say("walls-cross", "warn", "", fmt.Sprintf("%s and %s stand in each other: both can't have that ground.", w.ID, other.ID))
+			to := a.tell("walls-cross", "warn", "", fmt.Sprintf("%s and %s stand in each other: both can't have that ground.", w.ID, other.ID))
 			if a.l == nil || len(a.l.doc.Line.Parts) > 0 {
 				continue
 			}
@@ -194,14 +182,14 @@ func (a *adviser) openCorners() {
 		word := map[bool]string{false: "start", true: "end"}[stop]
 		butted := false
 		for _, m := range a.meets {
-			butted = butted || m.wall.ID == id && m.other == a.f.Wall
+			butted = butted || m.wall.ID == id && m.other == a.w.Wall
 		}
 		if butted {
 			continue // that one butts this one: it is flush with its side
 		}
-		to := a.say("open-corner", "warn", "", fmt.Sprintf("The %s comes to %s where nothing of it stands: the corner is open.", word, id))
+		to := a.tell("open-corner", "warn", "", fmt.Sprintf("The %s comes to %s where nothing of it stands: the corner is open.", word, id))
 		if l := a.lines[id]; l != nil && !a.meetsWall(id) {
-			a.offer(to, "run-past-"+word, fmt.Sprintf("Let %s run past %s", a.f.Wall.ID, id), func(w *job.Wall) {
+			a.offer(to, "run-past-"+word, fmt.Sprintf("Let %s run past %s", a.w.Wall.ID, id), func(w *job.Wall) {
 				(*lineEndOf(w.Line, stop)).Past = true
 			})
 		}
@@ -210,7 +198,7 @@ func (a *adviser) openCorners() {
 
 func (a *adviser) meetsAt(stop bool) bool {
 	for _, m := range a.meets {
-		if m.wall == a.f.Wall && m.stop == stop {
+		if m.wall == a.w.Wall && m.stop == stop {
 			return true
 		}
 	}
@@ -219,7 +207,7 @@ func (a *adviser) meetsAt(stop bool) bool {
 
 func (a *adviser) meetsWall(id string) bool {
 	for _, m := range a.meets {
-		if m.wall == a.f.Wall && m.other != nil && m.other.ID == id {
+		if m.wall == a.w.Wall && m.other != nil && m.other.ID == id {
 			return true
 		}
 	}

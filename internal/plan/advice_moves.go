@@ -13,8 +13,8 @@ import (
 
 // joists offers what can be done where the plates find no joist.
 func (a *adviser) joists() {
-	w := a.f.Wall
-	for i, lie := range framing.Lies(a.f, a.rules, a.found()) {
+	w := a.w.Wall
+	for i, lie := range a.w.against {
 		word := []string{"floor", "ceiling"}[i]
 		text, fix := lie.Said(a.rules)
 		if fix != "" {
@@ -22,7 +22,7 @@ func (a *adviser) joists() {
 			if lie.Lie == framing.NoJoist || len(lie.Bare) > 0 {
 				level = "warn"
 			}
-			to := a.say("joists", level, "", text+" "+fix)
+			to := a.tell("joists", level, "", text+" "+fix)
 			if lie.Beside && (lie.Lie == framing.Between || lie.Lie == framing.NoJoist) {
 				ux, uy := (w.To.X-w.From.X)/w.From.Distance(w.To), (w.To.Y-w.From.Y)/w.From.Distance(w.To)
 				off := lie.Nearest.Millimetres()
@@ -33,13 +33,14 @@ func (a *adviser) joists() {
 			}
 		}
 		if len(lie.Short) > 0 {
-			to := a.say("short-stub", "warn", a.rules.Units.Write(lie.Short[0][0]), a.wall.Against[i].Short[0].Text)
+			to := a.tell("short-stub", "warn", a.rules.Units.Write(lie.Short[0][0]), shortSaid(a.setup, lie.Short[0]))
 			if lie.Anchor.By != "adhesive" {
 				a.glue(to, word)
 			}
 		}
 		if lie.Anchor.Length > 0 && lie.Bite <= 0 {
-			a.say("short-fixing", "warn", "", fmt.Sprintf("On the %s: %s", word, a.wall.Against[i].Heed))
+			_, heed := lie.With(a.rules)
+			a.tell("short-fixing", "warn", "", fmt.Sprintf("On the %s: %s", word, heed))
 		}
 	}
 }
@@ -100,7 +101,7 @@ func (a *adviser) shift(to *Advice, id, text string, by geo.Point) {
 
 // shiftEnds moves a wall that is given by its two ends, square to itself.
 func (a *adviser) shiftEnds(to *Advice, id, text string, by geo.Point) {
-	w, u := a.f.Wall, a.rules.Units
+	w, u := a.w.Wall, a.rules.Units
 	long := w.From.Distance(w.To)
 	nx, ny := -(w.To.Y-w.From.Y)/long, (w.To.X-w.From.X)/long
 	step := u.Estimate(by.X*nx + by.Y*ny).Nearest(a.rules.Mark)

@@ -17,11 +17,11 @@ var asWell = map[string]bool{
 
 // wood brings those findings, and offers plates as deep as the studs.
 func (a *adviser) wood() {
-	for _, f := range a.wall.Findings {
+	for _, f := range a.w.findings {
 		if !asWell[f.Code] {
 			continue
 		}
-		to := a.say(f.Code, f.Level, f.At, f.Text+" "+f.Fix)
+		to := a.tell(f.Code, string(f.Level), a.place(f), f.Text+" "+f.Fix)
 		switch f.Code {
 		case "plate-depth":
 			a.plates(to)
@@ -29,6 +29,14 @@ func (a *adviser) wood() {
 			a.longer(to)
 		}
 	}
+}
+
+// place is where a finding stands, as it is written.
+func (a *adviser) place(f framing.Finding) string {
+	if !f.Placed {
+		return ""
+	}
+	return a.rules.Units.Write(f.At)
 }
 
 // plates offers plates of the studs' own lumber, and of a treated one as deep
@@ -39,7 +47,7 @@ func (a *adviser) plates(to *Advice) {
 			return
 		}
 	}
-	w := a.f.Wall
+	w := a.w.Wall
 	low := w.Lumber.ID
 	if w.Bottom[0].Treated {
 		low = ""
@@ -49,7 +57,7 @@ func (a *adviser) plates(to *Advice) {
 			}
 		}
 	}
-	if low == "" || a.plan.remedies[w.ID+"/plates"] != nil {
+	if low == "" || a.does[w.ID+"/plates"] != nil {
 		return
 	}
 	a.offer(to, "plates", fmt.Sprintf("Take plates of %s", w.Lumber.ID), func(x *job.Wall) {
@@ -68,15 +76,15 @@ func (a *adviser) plates(to *Advice) {
 // longer offers sticks as long as the whole plate, where no joint of it finds
 // a stud: up to the longest that a yard usually has.
 func (a *adviser) longer(to *Advice) {
-	w, u := a.f.Wall, a.rules.Units
+	w, u := a.w.Wall, a.rules.Units
 	step, most := u.Pick(24*measure.Inch, 300*mm), u.Pick(20*12*measure.Inch, 6000*mm)
-	for _, f := range a.f.Findings {
+	for _, f := range a.w.findings {
 		l := f.Wood
 		if f.Code != "plate-joint" || l == nil {
 			continue
 		}
 		long, id := w.Length.Up(step), "longer-"+l.ID
-		if l.Longest() >= w.Length || long > most || a.plan.remedies[w.ID+"/"+id] != nil {
+		if l.Longest() >= w.Length || long > most || a.does[w.ID+"/"+id] != nil {
 			continue
 		}
 		var stock []string // with those that hold where none are given
@@ -95,9 +103,9 @@ func (a *adviser) longer(to *Advice) {
 
 // hooked brings the fix of a pipe in a stud's place to where the line is said.
 func (a *adviser) hooked() {
-	for _, f := range a.wall.Findings {
-		if f.Apply == string(framing.HookOtherEnd) {
-			to := a.say("hook", "stop", f.At, f.Text)
+	for _, f := range a.w.findings {
+		if f.Apply == framing.HookOtherEnd {
+			to := a.tell("hook", "stop", a.place(f), f.Text)
 			a.offer(to, "hook", f.Fix, func(w *job.Wall) {
 				if w.Layout == nil {
 					w.Layout = &job.Layout{}
@@ -109,8 +117,8 @@ func (a *adviser) hooked() {
 }
 
 func (a *adviser) pending() {
-	for i, p := range a.f.Wall.Pending {
-		to := a.say("pending", "stop", a.rules.Units.Write(p.From), fmt.Sprintf("From %s to %s it waits: %s.", a.setup.say(p.From), a.setup.say(p.To), p.What))
+	for i, p := range a.w.Wall.Pending {
+		to := a.tell("pending", "stop", a.rules.Units.Write(p.From), fmt.Sprintf("From %s to %s it waits: %s.", a.say(p.From), a.say(p.To), p.What))
 		a.offer(to, fmt.Sprintf("done-%d", i+1), "That is done: take the stretch off", func(w *job.Wall) {
 			w.Pending = append(w.Pending[:i:i], w.Pending[i+1:]...)
 		})
@@ -127,8 +135,8 @@ func (a *adviser) covers() {
 			continue
 		}
 		for _, h := range e.openings {
-			if len(a.f.Wall.Openings) == 0 {
-				a.say("covers-opening", "warn", "", fmt.Sprintf("It stands before the %s at %s to %s: frame an opening in it there, or close that one.", h.what, a.setup.say(h.from), a.setup.say(h.to)))
+			if len(a.w.Wall.Openings) == 0 {
+				a.tell("covers-opening", "warn", "", fmt.Sprintf("It stands before the %s at %s to %s: frame an opening in it there, or close that one.", h.what, a.say(h.from), a.say(h.to)))
 			}
 		}
 	}

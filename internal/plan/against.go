@@ -1,8 +1,6 @@
 package plan
 
 import (
-	"fmt"
-
 	"homalos/internal/framing"
 	"homalos/internal/measure"
 )
@@ -46,10 +44,10 @@ type ShortStub struct {
 	Text string `json:"text"`
 }
 
-func (s *setup) against(f *framing.Framed) []AgainstSaid {
+func (s *writer) writeAgainst(w *Wall_) []AgainstSaid {
 	u := s.rules.Units
 	out := []AgainstSaid{}
-	for i, a := range framing.Lies(f, s.rules, s.found()) {
+	for i, a := range w.against {
 		text, fix := a.Said(s.rules)
 		one := AgainstSaid{Of: []string{"floor", "ceiling"}[i], Lie: string(a.Lie), Text: text, Fix: fix, Blocks: []string{}, Lengths: []string{}, Fixings: []FixedAt{}, Short: []ShortStub{}}
 		one.By, one.Count, one.Cure = a.Anchor.By, a.Count, a.Anchor.Cure
@@ -57,7 +55,7 @@ func (s *setup) against(f *framing.Framed) []AgainstSaid {
 		if a.Anchor.Length > 0 {
 			one.Length, one.Bite = u.Write(a.Anchor.Length), u.Write(a.Bite)
 		}
-		if i == 0 && f.Wall.Membrane {
+		if i == 0 && w.Wall.Membrane {
 			one.With += " Over the membrane: lay it the plate's whole length first."
 		}
 		if a.Lie == framing.Between {
@@ -76,7 +74,7 @@ func (s *setup) against(f *framing.Framed) []AgainstSaid {
 			one.How = append(one.How, Line{What: l.What, Value: u.Write(l.Value.Nearest(s.rules.Mark / 2))})
 		}
 		for _, b := range a.Short {
-			one.Short = append(one.Short, ShortStub{u.Write(b[0]), u.Write(b[1]), fmt.Sprintf("The plate from %s to %s is too short for two fixings: add adhesive, or fix it to its neighbour.", s.say(b[0]), s.say(b[1]))})
+			one.Short = append(one.Short, ShortStub{u.Write(b[0]), u.Write(b[1]), shortSaid(s.setup, b)})
 		}
 		out = append(out, one)
 	}

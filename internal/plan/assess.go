@@ -97,7 +97,7 @@ type WantFits struct {
 	Fits string `json:"fits" enum:"yes,no,not known"`
 }
 
-func (s *setup) judged() []WallJudged {
+func (s *Result) judged() []WallJudged {
 	out := []WallJudged{}
 	var a job.Assess
 	if s.doc.Assess != nil {
@@ -144,22 +144,23 @@ func (s *setup) judged() []WallJudged {
 	return out
 }
 
-// addHolds stops what is meant for an existing wall until its paper is there.
-func (s *setup) addHolds(p *Plan) {
+// hold stops what is meant for an existing wall until its paper is there.
+func (s *Result) hold() {
 	for i, j := range s.judged() {
 		if j.Held != "" {
 			w := s.existingWalls[i]
 			done := map[string]string{"goes": "taken away", "opened": "opened"}[w.Fate]
-			p.Findings = append(p.Findings, Finding{
-				Code: "load-hold", Level: string(framing.Stop), Text: fmt.Sprintf("%s is not to be %s yet: %s.", w.ID, done, j.Held),
+			s.findings = append(s.findings, framing.Finding{
+				Code: "load-hold", Level: framing.Stop, Text: fmt.Sprintf("%s is not to be %s yet: %s.", w.ID, done, j.Held),
 				Fix: "Enter the licensed person's decision: who, when, and the paper it stands in.",
 			})
 		}
 	}
 }
 
-// assessed puts it together. low is the least estimated height in the room, mm.
-func (s *setup) assessed(heights *survey.Wary, where []geo.Point) Assessed {
+// assessed puts it together; what is wanted must fit under the ceiling at the
+// places where the room is known.
+func (s *Result) assessed(where []geo.Point) Assessed {
 	out := Assessed{
 		Questions: []AskedSign{}, Walls: s.judged(), Steps: []SupportStep{}, Floors: []FloorAlong{}, Cards: []ShownCard{}, Probes: []Probed{}, Pockets: []Gauged{}, Wanted: []WantFits{},
 	}
@@ -174,7 +175,7 @@ func (s *setup) assessed(heights *survey.Wary, where []geo.Point) Assessed {
 		a = *s.doc.Assess
 	}
 	for _, w := range s.walls {
-		out.Floors = append(out.Floors, s.floorAlong(w))
+		out.Floors = append(out.Floors, s.floorAlong(w.Wall))
 	}
 	for _, c := range assess.Cards(s.facts()) {
 		card := ShownCard{ID: c.ID, Step: c.Step, Title: c.Title, Text: c.Text}
@@ -186,7 +187,7 @@ func (s *setup) assessed(heights *survey.Wary, where []geo.Point) Assessed {
 		out.Cards = append(out.Cards, card)
 	}
 	s.probed(&out, a)
-	s.wantedFits(&out, a, heights, where)
+	s.wantedFits(&out, a, where)
 	for _, j := range out.Walls {
 		out.Open += boolean(j.Held != "") + len(j.Homeless) + len(j.Chains)
 	}
@@ -203,10 +204,10 @@ func boolean(b bool) int {
 	return 0
 }
 
-func (s *setup) facts() assess.Facts {
+func (s *Result) facts() assess.Facts {
 	f := assess.Facts{Concrete: s.concrete, Walls: len(s.walls) > 0, OpenFloor: s.anyBadFloor()}
 	for _, w := range s.walls {
-		for _, p := range append(append([]*wood.Lumber{}, w.Bottom...), w.Top...) {
+		for _, p := range append(append([]*wood.Lumber{}, w.Wall.Bottom...), w.Wall.Top...) {
 			f.Treated = f.Treated || p.Treated
 		}
 	}
@@ -218,12 +219,12 @@ func (s *setup) facts() assess.Facts {
 	return f
 }
 
-func (s *setup) anyBadFloor() bool {
+func (s *Result) anyBadFloor() bool {
 	return slices.ContainsFunc(s.seenFloor, func(f framing.SeenFloor) bool { return f.Bad != "" })
 }
 
 // floorAlong says how much of a wall's line was looked at, and what was found.
-func (s *setup) floorAlong(w *framing.Wall) FloorAlong {
+func (s *Result) floorAlong(w *framing.Wall) FloorAlong {
 	out := FloorAlong{Wall: w.ID, State: "not looked at", Text: "Walk the line: tread, probe, look from below."}
 	type stretch struct{ from, to measure.Length }
 	var seen []stretch
@@ -256,7 +257,7 @@ func (s *setup) floorAlong(w *framing.Wall) FloorAlong {
 	return FloorAlong{w.ID, "partly looked at", fmt.Sprintf("Nothing was looked at from %s on.", s.say(done))}
 }
 
-func (s *setup) probed(out *Assessed, a job.Assess) {
+func (s *Result) probed(out *Assessed, a job.Assess) {
 	u := s.rules.Units
 	for _, x := range a.Probes {
 		depth := measure.Length(0)
@@ -285,7 +286,7 @@ func (s *setup) probed(out *Assessed, a job.Assess) {
 }
 
 // wantedFits holds what must fit against the least height read in the room.
-func (s *setup) wantedFits(out *Assessed, a job.Assess, heights *survey.Wary, where []geo.Point) {
+func (s *Result) wantedFits(out *Assessed, a job.Assess, where []geo.Point) {
 	if len(a.Wanted) == 0 {
 		return
 	}
@@ -294,7 +295,7 @@ func (s *setup) wantedFits(out *Assessed, a job.Assess, heights *survey.Wary, wh
 		sums = append(sums, survey.Gap(p))
 	}
 	low, spread, known := math.Inf(1), 0.0, false
-	for _, e := range heights.EstimateAll(sums) {
+	for _, e := range s.heights.EstimateAll(sums) {
 		if e.Known && !e.Few && e.Value < low {
 			low, spread, known = e.Value, e.Spread, true
 		}

@@ -1,5 +1,7 @@
 package plan
 
+import "homalos/internal/framing"
+
 // PieceChange is a piece that was cut and that the plan now wants otherwise.
 type PieceChange struct {
 	Member string `json:"member"`
@@ -15,29 +17,30 @@ type Changes struct {
 	Open   []PieceChange `json:"open" nullable:"false" doc:"Those, one by one."`
 }
 
-// Changed compares two plans piece by piece; cut says which have been cut.
-func Changed(before, after Plan, cut func(member string) bool) Changes {
+// Changed compares two results piece by piece; cut says which have been cut.
+func Changed(before, after *Result, cut func(member string) bool) Changes {
 	out := Changes{Cut: []PieceChange{}, Open: []PieceChange{}}
 	now := map[string]string{}
-	for _, w := range after.Walls {
+	for _, w := range after.walls {
 		for _, m := range w.Members {
-			now[m.ID] = m.Cut
+			now[m.ID] = after.cutOf(m)
 		}
 	}
-	for _, w := range before.Walls {
+	for _, w := range before.walls {
 		for _, m := range w.Members {
+			was := before.cutOf(m)
 			length, there := now[m.ID]
 			delete(now, m.ID)
 			switch {
-			case there && length == m.Cut:
+			case there && length == was:
 			case cut(m.ID):
-				out.Cut = append(out.Cut, PieceChange{m.ID, m.Cut, length})
+				out.Cut = append(out.Cut, PieceChange{m.ID, was, length})
 			default:
-				out.Open = append(out.Open, PieceChange{m.ID, m.Cut, length})
+				out.Open = append(out.Open, PieceChange{m.ID, was, length})
 			}
 		}
 	}
-	for _, w := range after.Walls {
+	for _, w := range after.walls {
 		for _, m := range w.Members {
 			if length, fresh := now[m.ID]; fresh {
 				out.Open = append(out.Open, PieceChange{Member: m.ID, Now: length})
@@ -46,4 +49,12 @@ func Changed(before, after Plan, cut func(member string) bool) Changes {
 	}
 	out.Others = len(out.Open)
 	return out
+}
+
+// cutOf is what a piece is cut to, as it is written; nothing where that isn't known.
+func (s *Result) cutOf(m framing.Member) string {
+	if !m.Known {
+		return ""
+	}
+	return s.rules.Units.Write(m.Cut)
 }

@@ -8,6 +8,7 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/line"
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 // Compared is one consequence of where a wall goes, in both places.
@@ -32,15 +33,15 @@ type Comparison struct {
 func Compare(before, after job.Document, wall string, cut func(member string) bool) (Comparison, error) {
 	after = job.Copy(after)
 	KeepPlaces(before, &after)
-	then, err := Compute(after)
+	then, err := resultOf(after)
 	if err != nil {
 		return Comparison{}, err
 	}
-	now, err := Compute(before)
+	now, err := resultOf(before)
 	if err != nil {
 		return Comparison{}, err
 	}
-	a, b := consequences(before, now, wall), consequences(after, then, wall)
+	a, b := now.consequences(wall), then.consequences(wall)
 	out := []Compared{}
 	for i, row := range b {
 		one := row
@@ -53,47 +54,40 @@ func Compare(before, after job.Document, wall string, cut func(member string) bo
 }
 
 // consequences are what a wall's place costs, in the order they are asked for.
-func consequences(d job.Document, p Plan, id string) []Compared {
-	s, faults := resolve(d)
-	if faults != nil {
-		return nil
-	}
-	for i, w := range p.Walls {
-		if w.ID != id {
+func (s *Result) consequences(id string) []Compared {
+	for _, w := range s.walls {
+		if w.Wall.ID != id {
 			continue
 		}
-		wall := s.walls[i]
-		kinds, held, stops, kept := map[string]int{}, 0, 0, 0
+		kinds := map[wood.Kind]int{}
 		for _, m := range w.Members {
 			kinds[m.Kind]++
-			held += boolean(m.State == "measure-first")
 		}
-		slots := 0
-		for _, f := range w.Findings {
-			stops += boolean(f.Level == string(framing.Stop))
+		stops, kept, slots, blocks, pieces, sticks := 0, 0, 0, 0, 0, 0
+		for _, f := range w.findings {
+			stops += boolean(f.Level == framing.Stop)
 			kept += boolean(f.Code == "no-drill" || f.Code == "pipe-in-plate")
 			slots += boolean(f.Code == "close-pair")
 		}
-		blocks := 0
-		for _, a := range w.Against {
+		for _, a := range w.against {
 			blocks += len(a.Blocks)
 		}
-		wood := 0
-		for _, m := range w.Meets {
-			wood += len(m.Wood) * boolean(m.Style != string(framing.Serves) && m.Style != string(framing.EndStuds))
+		for _, m := range w.meetings {
+			pieces += len(m.joined.Members) * boolean(m.joined.Style != framing.Serves && m.joined.Style != framing.EndStuds)
 		}
-		sticks := 0
-		for _, b := range p.Buy {
-			sticks += b.Count
+		for _, c := range s.cuts {
+			for _, b := range c.buy {
+				sticks += b.Count
+			}
 		}
 		said := func(what, then string, how ...Line) Compared { return Compared{What: what, There: then, How: how} }
+		count := func(what string, kind wood.Kind) Line { return Line{What: what, Value: fmt.Sprint(kinds[kind])} }
 		return []Compared{
-			said("length", s.say(wall.Length)),
-			said("studs", fmt.Sprint(kinds["stud"]+kinds["king"]+kinds["jack"]),
-				Line{What: "studs", Value: fmt.Sprint(kinds["stud"])}, Line{What: "kings", Value: fmt.Sprint(kinds["king"])}, Line{What: "jacks", Value: fmt.Sprint(kinds["jack"])}),
-			said("blocks between joists", fmt.Sprint(blocks)), said("pieces for its corners", fmt.Sprint(wood)), said("sticks to buy, whole job", fmt.Sprint(sticks)),
-			s.widestDoor(wall), s.sliver(wall), said("devices to move", s.devices(wall)),
-			said("slots to fill first", fmt.Sprint(slots)), said("things in its way", fmt.Sprint(stops+kept)), said("pieces held", fmt.Sprint(held)),
+			said("length", s.say(w.Wall.Length)),
+			said("studs", fmt.Sprint(kinds[wood.Stud]+kinds[wood.King]+kinds[wood.Jack]), count("studs", wood.Stud), count("kings", wood.King), count("jacks", wood.Jack)),
+			said("blocks between joists", fmt.Sprint(blocks)), said("pieces for its corners", fmt.Sprint(pieces)), said("sticks to buy, whole job", fmt.Sprint(sticks)),
+			s.widestDoor(w.Wall), s.sliver(w.Wall), said("devices to move", s.devices(w.Wall)),
+			said("slots to fill first", fmt.Sprint(slots)), said("things in its way", fmt.Sprint(stops+kept)), said("pieces held", fmt.Sprint(w.held())),
 		}
 	}
 	return nil
@@ -102,7 +96,7 @@ func consequences(d job.Document, p Plan, id string) []Compared {
 // widestDoor is the widest leaf that the wall has room for, clear of walls that
 // butt it: the longest such run less a king and a jack each side, less the usual
 // 2 in or 80 mm for jambs and gaps. Usual practice (the work, step 5).
-func (s *setup) widestDoor(w *framing.Wall) Compared {
+func (s *Result) widestDoor(w *framing.Wall) Compared {
 	u := s.rules.Units
 	run, last := measure.Length(0), measure.Length(0)
 	for _, j := range append(w.Joins[:len(w.Joins):len(w.Joins)], framing.Join{From: w.Length}) {
@@ -126,7 +120,7 @@ func (s *setup) widestDoor(w *framing.Wall) Compared {
 
 // sliver is a strip of board too narrow to hold. Boards are hung from the
 // start: what is left past the last whole one.
-func (s *setup) sliver(w *framing.Wall) Compared {
+func (s *Result) sliver(w *framing.Wall) Compared {
 	u := s.rules.Units
 	sheet := u.Pick(48*measure.Inch, 1200*mm)
 	rest := w.Length % sheet
@@ -144,7 +138,7 @@ func (s *setup) sliver(w *framing.Wall) Compared {
 // devices are what hangs on a wall that is there where a new wall comes: under
 // its framing and boards with a hand's breadth beside them, or, behind a
 // furring, all of it.
-func (s *setup) devices(w *framing.Wall) string {
+func (s *Result) devices(w *framing.Wall) string {
 	if s.doc.Assess == nil {
 		return "none"
 	}

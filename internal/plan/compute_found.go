@@ -8,20 +8,6 @@ import (
 	"homalos/internal/survey"
 )
 
-// fit learns the surfaces, doubtful readings set aside.
-func (s *setup) fit() *survey.Wary {
-	return survey.FitWary(s.readings, s.noise, s.zones, s.slips)
-}
-
-// fitted is what a plan's surfaces were foretold by, or, for a plan that was
-// read from elsewhere, the same worked out again.
-func (p Plan) fitted(s *setup) *survey.Wary {
-	if p.heights != nil {
-		return p.heights
-	}
-	return s.fit()
-}
-
 // slips are what a reading may have been misread from. The tape's own number
 // is what is misread; plates and carpets are reckoned with after.
 func (s *setup) slips(r survey.Reading) []survey.Slip {
@@ -55,7 +41,7 @@ type Doubted struct {
 	Text     string `json:"text"`
 }
 
-func (s *setup) doubted(d survey.Doubt) Doubted {
+func (s *Result) doubted(d survey.Doubt) Doubted {
 	r := s.readings[d.Reading]
 	u := s.rules.Units
 	raw, _ := measure.Read(s.given[r.ID].Value, u)
@@ -73,7 +59,7 @@ func (s *setup) doubted(d survey.Doubt) Doubted {
 }
 
 // where a reading was taken, as one would say it.
-func (s *setup) where(r survey.Reading) string {
+func (s *Result) where(r survey.Reading) string {
 	p := s.given[r.ID].Place
 	name := map[survey.Kind]string{survey.GapReading: "The gap", survey.FloorReading: "The floor", survey.CeilingReading: "The ceiling"}[r.Kind]
 	if p.Wall != "" {
@@ -85,32 +71,38 @@ func (s *setup) where(r survey.Reading) string {
 	return fmt.Sprintf("%s at %s across, %s up", name, s.say(x), s.say(y))
 }
 
-// addDoubts writes a finding for each doubtful reading: on the wall it was
-// read along, with the pieces that wait for it alone; else of the whole job.
-func (s *setup) addDoubts(p *Plan, heights *survey.Wary) {
-	for _, d := range heights.Doubts {
+// doubt makes a finding of each doubtful reading: on the wall it was read
+// along, with the pieces that wait for it alone; else of the whole job.
+func (s *Result) doubt() {
+	if s.heights == nil {
+		return
+	}
+	for _, d := range s.heights.Doubts {
 		said := s.doubted(d)
-		f := Finding{Code: "doubtful-reading", Level: string(framing.Warn), Text: said.Text, Fix: "Read it again there and keep what the tape says: nothing is dropped unasked.", Reading: said.Reading, Apply: string(framing.TakeReading)}
+		s.doubts = append(s.doubts, said)
+		f := framing.Finding{
+			Code: "doubtful-reading", Level: framing.Warn, Text: said.Text, Fix: "Read it again there and keep what the tape says: nothing is dropped unasked.",
+			Reading: said.Reading, Apply: framing.TakeReading,
+		}
 		place := s.given[said.Reading].Place
 		placed := false
-		for i := range p.Walls {
-			w := &p.Walls[i]
-			if place.Wall == w.ID {
-				f.Wall, f.At, f.Members, placed = w.ID, place.Station, waiting(w), true
-				w.Findings = append([]Finding{f}, w.Findings...)
+		for _, w := range s.walls {
+			if place.Wall == w.Wall.ID {
+				f.Members, placed = w.waiting(), true
+				w.findings = append([]framing.Finding{f}, w.findings...)
 			}
 		}
 		if !placed {
-			p.Findings = append(p.Findings, f)
+			s.findings = append(s.findings, f)
 		}
 	}
 }
 
 // waiting are the held pieces of a wall that no further reading would free:
 // those that wait for a doubt to be settled.
-func waiting(w *Wall) []string {
+func (w *Wall_) waiting() []string {
 	asked := map[string]bool{}
-	for _, f := range w.Findings {
+	for _, f := range w.findings {
 		if f.Code == "measure-first" || f.Code == "too-few-readings" || f.Code == "no-level" || f.Code == "doubtful-reading" {
 			for _, id := range f.Members {
 				asked[id] = true
@@ -119,7 +111,7 @@ func waiting(w *Wall) []string {
 	}
 	var ids []string
 	for _, m := range w.Members {
-		if m.State == "measure-first" && !asked[m.ID] {
+		if m.State == framing.MeasureFirst && !asked[m.ID] {
 			ids = append(ids, m.ID)
 		}
 	}

@@ -55,12 +55,10 @@ func ground(w *framing.Wall, from, to, near, far float64) []Dot {
 }
 
 // cornerDetails draws each meeting of a wall.
-func (s *setup) cornerDetails(f *framing.Framed, all []*framing.Framed) []CornerDetail {
+func (s *Result) cornerDetails(w *Wall_) []CornerDetail {
 	out := []CornerDetail{}
-	for _, m := range s.meets {
-		if m.wall != f.Wall {
-			continue
-		}
+	for _, meeting := range w.meetings {
+		m := meeting.met
 		middle := toward(m.face.From, m.face.To, (m.from+m.to)/2)
 		reach := 1.3 * (m.wall.Lumber.Depth.Millimetres() + s.rules.Units.Pick(6*measure.Inch, 150*mm).Millimetres())
 		d := CornerDetail{
@@ -75,22 +73,18 @@ func (s *setup) cornerDetails(f *framing.Framed, all []*framing.Framed) []Corner
 			}
 			return false
 		}
-		draw := func(one *framing.Framed) {
+		draw := func(one *Wall_) {
 			d.Walls = append(d.Walls, s.detailWall(one.Wall, middle, reach))
 			for _, x := range one.Members {
-				if p, ok := detailPiece(one, x); ok && within(p.Outline) {
+				if p, ok := detailPiece(one.Framed, x); ok && within(p.Outline) {
 					d.Wood = append(d.Wood, p)
 				}
 			}
 		}
-		draw(f)
+		draw(w)
 		if m.other != nil {
 			d.Wall = m.other.ID
-			for _, other := range all {
-				if other.Wall == m.other {
-					draw(other)
-				}
-			}
+			draw(s.wall(m.other))
 		} else {
 			d.Walls = append(d.Walls, s.detailThere(m, middle, reach))
 			for _, text := range m.existing.Studs {
@@ -107,7 +101,7 @@ func (s *setup) cornerDetails(f *framing.Framed, all []*framing.Framed) []Corner
 	return out
 }
 
-func (s *setup) drawHeld(d *CornerDetail, m met) {
+func (s *Result) drawHeld(d *CornerDetail, m met) {
 	held := m.at().Held.Millimetres()
 	if held <= 0 || m.at().Bevel != 0 { // at an odd angle the stud meets the face with its edge
 		return
@@ -123,7 +117,7 @@ func (s *setup) drawHeld(d *CornerDetail, m met) {
 	d.HeldA, d.HeldB = line[0], line[1]
 }
 
-func (s *setup) detailWall(w *framing.Wall, middle geo.Point, reach float64) DetailWall {
+func (s *Result) detailWall(w *framing.Wall, middle geo.Point, reach float64) DetailWall {
 	long, depth, board := w.Length.Millimetres(), w.Lumber.Depth.Millimetres(), s.board.Millimetres()
 	skewed := ground(w, 0, long, 0, depth)
 	back := ground(w, -w.Start.Skew.Millimetres(), long+w.Stop.Skew.Millimetres(), depth, depth)
@@ -141,7 +135,7 @@ func (s *setup) detailWall(w *framing.Wall, middle geo.Point, reach float64) Det
 }
 
 // detailThere is the stretch of a wall that is there, face and back.
-func (s *setup) detailThere(m met, middle geo.Point, reach float64) DetailWall {
+func (s *Result) detailThere(m met, middle geo.Point, reach float64) DetailWall {
 	depth := m.existing.depth.Millimetres()
 	if depth == 0 {
 		depth = s.rules.Units.Pick(4*measure.Inch, 100*mm).Millimetres()
@@ -164,7 +158,7 @@ func (s *setup) detailThere(m met, middle geo.Point, reach float64) DetailWall {
 
 // studThere is a stud of a wall that is there, behind its finish. Its own
 // thickness isn't known: it is drawn as the new wall's.
-func (s *setup) studThere(m met, station float64) DetailPiece {
+func (s *Result) studThere(m met, station float64) DetailPiece {
 	if m.face.From != s.solved().Corners[m.existing.from].At {
 		station = m.face.From.Distance(m.face.To) - station
 	}
@@ -206,16 +200,16 @@ func detailPiece(f *framing.Framed, m framing.Member) (DetailPiece, bool) {
 }
 
 // fromAbove is all of a wall's wood that stands on the plan.
-func (s *setup) fromAbove(f *framing.Framed) []DetailPiece {
+func (s *Result) fromAbove(one *Wall_) []DetailPiece {
 	out := []DetailPiece{}
-	for _, m := range f.Members {
-		if p, ok := detailPiece(f, m); ok {
+	for _, m := range one.Members {
+		if p, ok := detailPiece(one.Framed, m); ok {
 			out = append(out, p)
 		}
 	}
-	w := f.Wall
+	w := one.Wall
 	half := w.Lumber.Depth.Millimetres() / 2
-	for _, lie := range framing.Lies(f, s.rules, s.found()) {
+	for _, lie := range one.against {
 		for _, b := range lie.Blocks {
 			at, off, t := b.At, b.Off, w.Lumber.Thickness.Millimetres()/2
 			if w.Right {

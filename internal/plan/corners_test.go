@@ -81,7 +81,7 @@ func TestNeighboursFollowAChangeOfDepth(t *testing.T) {
 	assert.Equal(t, "2", moves[0].By, "by what E is deeper")
 	was, now := inchesOf(t, moves[0].Was+" in"), inchesOf(t, moves[0].Now+" in")
 	assert.InDelta(t, 2, now-was, 1./32)
-	changed := Changed(computed(t, before), computed(t, after), func(id string) bool { return id == "D-T1" })
+	changed := Changed(computed(t, before).Result, computed(t, after).Result, func(id string) bool { return id == "D-T1" })
 	require.Len(t, changed.Cut, 1, "cut pieces first")
 	assert.Equal(t, "D-T1", changed.Cut[0].Member)
 }

@@ -55,8 +55,8 @@ func outcomes(d job.Document) (out [5][]byte) {
 		return out
 	}
 	out[0], out[1] = text(p), text(p.Drawings)
-	room, err := plan.RoomOf(d, p)
-	out[2] = text(room, err, plan.Asks(d, p), plan.UsualOf(d))
+	room := plan.RoomOf(p)
+	out[2] = text(room, error(nil), p.Asks(), plan.UsualOf(d))
 	calls, err := plan.CallList(d, p)
 	out[3] = text(calls, err)
 	out[4] = fixes(d, p)

@@ -4,9 +4,7 @@
 package plan
 
 import (
-	"homalos/internal/job"
 	"homalos/internal/measure"
-	"homalos/internal/survey"
 )
 
 // Format is the mark of a plan document.
@@ -29,9 +27,9 @@ type Plan struct {
 	// of the document.
 	Drawings []Drawing `json:"-"`
 
-	remedies map[string]func(*job.Document) // by wall and fix, as Advice offers them
-
-	heights *survey.Wary // what the surfaces were foretold by: the room asks it too
+	// Result is what the plan was written from; no part of the document either.
+	Result  *Result  `json:"-"`
+	Advised *Advised `json:"-"`
 }
 
 // Wall is one wall's members, marks and findings.

@@ -9,9 +9,20 @@ import (
 	"homalos/internal/wood"
 )
 
+// drawings are the walls as pictures, in the walls' order.
+func (s *Result) drawings() []Drawing {
+	var out []Drawing
+	for _, w := range s.walls {
+		d := s.draw(w.Framed)
+		d.Corners, d.Above = s.cornerDetails(w), s.fromAbove(w)
+		out = append(out, d)
+	}
+	return out
+}
+
 // draw makes the picture of a wall: what is drawn in millimetres, what is read
 // as text.
-func (s *setup) draw(f *framing.Framed) Drawing {
+func (s *Result) draw(f *framing.Framed) Drawing {
 	w := f.Wall
 	d := Drawing{
 		Wall: w.ID, Length: w.Length.Millimetres(), Hook: "start", Known: f.Section.Known, Levels: f.Section.Levels,
@@ -47,7 +58,7 @@ func (s *setup) draw(f *framing.Framed) Drawing {
 
 func (s *setup) say(l measure.Length) string { return s.rules.Units.Say(l, s.rules.Mark) }
 
-func (s *setup) drawPiece(w *framing.Wall, m framing.Member) DrawnPiece {
+func (s *Result) drawPiece(w *framing.Wall, m framing.Member) DrawnPiece {
 	p := DrawnPiece{
 		ID: m.ID, Kind: string(m.Kind), State: string(m.State), From: m.From.Millimetres(), To: m.To.Millimetres(),
 		Known: m.Known, Tape: s.rules.Units.Say(w.Tape(m.From, m.To), s.rules.Mark/2),
@@ -90,27 +101,18 @@ func stackOf(plates []*wood.Lumber) float64 {
 	return total
 }
 
-// pins are the standing readings that were given along this wall, and those
-// on the plan that lie within its framing.
-func (s *setup) pins(w *framing.Wall) []Pin {
-	start, end := w.At(0), w.At(w.Length)
-	long := start.Distance(end)
+// pins are the readings along a wall.
+func (s *Result) pins(w *framing.Wall) []Pin {
 	var out []Pin
-	for _, r := range s.readings {
-		along := ((r.At.X-start.X)*(end.X-start.X) + (r.At.Y-start.Y)*(end.Y-start.Y)) / long
-		off := ((r.At.Y-start.Y)*(end.X-start.X) - (r.At.X-start.X)*(end.Y-start.Y)) / long
-		doc := s.given[r.ID]
-		if doc.Place.Wall != w.ID && (along < 0 || along > long || off > 150 || off < -150) {
-			continue
-		}
-		value, _ := measure.Read(doc.Value, s.rules.Units)
-		out = append(out, Pin{r.ID, string(r.Kind), along, s.rules.Units.Say(value, 0), s.say(measure.FromMillimetres(along))})
+	for _, r := range s.readAlong(w) {
+		value, _ := measure.Read(s.given[r.ID].Value, s.rules.Units)
+		out = append(out, Pin{r.ID, string(r.Kind), r.along, s.rules.Units.Say(value, 0), s.say(measure.FromMillimetres(r.along))})
 	}
 	return out
 }
 
 // tape numbers the running tape from the end it hooks on.
-func (s *setup) tape(w *framing.Wall) []TapeNumber {
+func (s *Result) tape(w *framing.Wall) []TapeNumber {
 	out := s.tapeOver(w.Length)
 	if w.Layout.FromEnd {
 		for i := range out {

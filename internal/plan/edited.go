@@ -168,13 +168,7 @@ func (m *Making) fix(a *job.ApplyFix, path string) (made []job.Edit, said string
 // FixEdits is a fix that the plan offers, as edits of the job the plan is of;
 // nil if it offers none of that name.
 func (p Plan) FixEdits(d job.Document, wall, fix string) []job.Edit {
-	do := p.remedies[wall+"/"+fix]
-	if do == nil {
-		return nil
-	}
-	after := job.Copy(d)
-	do(&after)
-	return job.Between(d, after)
+	return p.Advised.edits(d, wall, fix)
 }
 
 // ticked is a piece cut, with its lumber. Only what is ready is cut: in the

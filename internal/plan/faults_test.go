@@ -210,7 +210,7 @@ func TestTheDemoHasSomethingHeldAndSomethingStopped(t *testing.T) {
 	assert.Positive(t, states["blocked"])
 	assert.Greater(t, states["ready"], 30)
 	assert.Contains(t, p.Table(), "measure-first")
-	for _, a := range Asks(d, p) {
+	for _, a := range p.Asks() {
 		if a.Wall == "B" {
 			assert.Empty(t, a.Next, "nothing is held on wall B: enough")
 		} else {

@@ -21,7 +21,7 @@ type spot struct {
 }
 
 // cornerSpot is a corner of the room as it was solved.
-func (s *setup) cornerSpot(c line.Corner) spot {
+func (s *writer) cornerSpot(c line.Corner) spot {
 	out := spot{name: "corner " + c.ID, at: c.At}
 	for i, t := range s.ties {
 		of := []int{t.From, t.To}
@@ -45,7 +45,7 @@ func endSpots(w *framing.Wall) [2]spot {
 
 // apart is how far two places lie from each other, from where each lies in the
 // room: across and up from its first corner. Source: geometry.
-func (s *setup) apart(a, b spot) []Line {
+func (s *writer) apart(a, b spot) []Line {
 	say := func(of spot, axis string, mm float64) Line {
 		return Line{What: fmt.Sprintf("%s lies %s", of.name, axis), Value: s.writeMM(mm), Readings: of.tapes}
 	}
@@ -58,7 +58,7 @@ func (s *setup) apart(a, b spot) []Line {
 }
 
 // outBy is why an end lies so far out from the face the line goes by.
-func (s *setup) outBy(l *WallLine, end spot, f *geo.Face) []Line {
+func (s *writer) outBy(l *WallLine, end spot, f *geo.Face) []Line {
 	var out []Line
 	if l.Taper != "" {
 		out = append(out, Line{What: "measured at the other end it differs by", Value: l.Taper})
@@ -71,7 +71,7 @@ func (s *setup) writeMM(mm float64) string {
 }
 
 // sumOf is what a tape distance of the line rests on.
-func (s *setup) sumOf(t TapeTo, w *framing.Wall, corners []line.Corner) []Line {
+func (s *writer) sumOf(t TapeTo, w *framing.Wall, corners []line.Corner) []Line {
 	end := endSpots(w)[0]
 	if t.To == "end" {
 		end = endSpots(w)[1]
@@ -90,7 +90,7 @@ func (s *setup) sumOf(t TapeTo, w *framing.Wall, corners []line.Corner) []Line {
 
 // lengthSum is what a wall's length rests on: its two ends, and the parts it
 // was said by.
-func (s *setup) lengthSum(w *framing.Wall) []Line {
+func (s *writer) lengthSum(w *framing.Wall) []Line {
 	if l := s.lines[w.ID]; l != nil && len(l.doc.Line.Parts) > 0 {
 		return s.partsSum(l.doc.Line, w)
 	}
@@ -100,7 +100,7 @@ func (s *setup) lengthSum(w *framing.Wall) []Line {
 
 // partsSum adds up what a wall was said to be as long as. A leg's parts count
 // from corner to corner: what stands of the last leg comes off.
-func (s *setup) partsSum(l *job.Line, w *framing.Wall) []Line {
+func (s *writer) partsSum(l *job.Line, w *framing.Wall) []Line {
 	u := s.rules.Units
 	var out []Line
 	left := w.Length

@@ -55,13 +55,12 @@ type SnapStep struct {
 
 // writeLine says where a wall's line lies, where there is a room or a relation
 // to say it by.
-func (s *setup) writeLine(w *framing.Wall) *WallLine {
+func (s *writer) writeLine(w *framing.Wall) *WallLine {
 	shape := s.solved()
 	l := s.lines[w.ID]
 	if l == nil && len(shape.Corners) < 3 {
 		return nil
 	}
-	r := &resolver{setup: *s}
 	out := &WallLine{
 		Said: "by its two ends", From: placed(w.From, s.rules.Units), To: placed(w.To, s.rules.Units), Body: "left", Tapes: []TapeTo{}, Check: []TapeTo{}, Off: []TapeTo{}, Steps: []SnapStep{},
 	}
@@ -69,7 +68,7 @@ func (s *setup) writeLine(w *framing.Wall) *WallLine {
 		out.Body = "right"
 	}
 	if l != nil {
-		out.Said = r.relationSaid(*l.doc.Line)
+		out.Said = s.relationSaid(*l.doc.Line)
 		out.Furring = l.furring
 		if l.taper != 0 {
 			out.Taper = s.sayMM(l.taper)
@@ -89,7 +88,7 @@ func (s *setup) writeLine(w *framing.Wall) *WallLine {
 	var walls []*geo.Face
 	if len(shape.Corners) >= 3 {
 		for _, e := range s.existingWalls {
-			walls = append(walls, r.existingFace(e))
+			walls = append(walls, s.existingFace(e))
 		}
 	}
 	for _, t := range line.Strikes(w.From, w.To, corners, walls) {
@@ -106,7 +105,7 @@ func (s *setup) sayMM(mm float64) string {
 
 // diagonals are from each end to the corner farthest from the tapes it was
 // struck by: they must agree once both ends are marked.
-func (s *setup) diagonals(out *WallLine, w *framing.Wall, corners []line.Corner) {
+func (s *writer) diagonals(out *WallLine, w *framing.Wall, corners []line.Corner) {
 	for i, p := range []geo.Point{w.From, w.To} {
 		end := []string{"start", "end"}[i]
 		used := map[string]bool{}
@@ -129,7 +128,7 @@ func (s *setup) diagonals(out *WallLine, w *framing.Wall, corners []line.Corner)
 
 // snapSteps put it in the order of the work: mark the ends, check, snap, X,
 // plumb up.
-func (s *setup) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner) {
+func (s *writer) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner) {
 	corner := len(out.Check)
 	add := func(do, value string, sum ...Line) { out.Steps = append(out.Steps, SnapStep{do, value, sum}) }
 	for _, end := range []string{"start", "end"} {
@@ -192,7 +191,7 @@ func (s *setup) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner)
 }
 
 // butted is the new wall that an end of this one comes up to.
-func (s *setup) butted(w *framing.Wall, stop bool) *framing.Wall {
+func (s *writer) butted(w *framing.Wall, stop bool) *framing.Wall {
 	for _, m := range s.meets {
 		if m.wall == w && m.stop == stop && m.other != nil {
 			return m.other

@@ -12,39 +12,32 @@ import (
 	"homalos/internal/wood"
 )
 
-// Meeting is where an end of a wall meets another wall: who runs past and by
-// how much, the wood that brings, what stands behind the line there and what
-// to do if nothing does. Usual practice.
-type Meeting struct {
-	End     string   `json:"end" enum:"start,end"`
-	Wall    string   `json:"wall" doc:"The wall it meets, there or new."`
-	New     bool     `json:"new,omitempty"`
-	At      string   `json:"at" doc:"Station along that wall, of this wall's middle."`
-	Corner  bool     `json:"corner,omitempty" doc:"At that wall's end."`
-	Style   string   `json:"style,omitempty" doc:"Of a new wall: end-studs, flat-nailer, ladder, scrap, serves."`
-	Wood    []string `json:"wood,omitempty" nullable:"false" doc:"Pieces in that wall that the meeting brings or is served by."`
-	Past    string   `json:"past,omitempty" doc:"By how much that wall runs past: this wall's depth over the corner."`
-	Held    string   `json:"held,omitempty" doc:"How far this wall's end stud is held back."`
-	Bevel   string   `json:"bevel,omitempty" doc:"Saw setting off square, and its complement."`
-	Tie     string   `json:"tie,omitempty" enum:"lap,strap"`
-	Heights string   `json:"heights,omitempty" doc:"The two walls' studs compared there."`
-	Nailing string   `json:"nailing,omitempty" doc:"What a flat nailer leaves for the board."`
-	Text    string   `json:"text"`
-	Fix     string   `json:"fix,omitempty"`
+// Met is one end of a wall with what it meets: who runs past and by how much,
+// the wood that brings, what stands behind the line there and what to do if
+// nothing does. Usual practice.
+type Met struct {
+	met
+	station        measure.Length // along the wall it meets, of this wall's middle
+	joined         framing.Joined // of a new wall: what came of it there
+	past           measure.Length // at a corner: by how much that wall runs past
+	text, fix      string
+	heights        string // the two walls' studs compared there
+	before, behind string // studs of the wall that is there: the next before, the one behind the end,
+	after          string // the next after
 }
 
 // facesOf are a new wall's snapped face and its back.
 func facesOf(w *framing.Wall) [2]*geo.Face {
-	l := lineOf(w)
+	print := w.Footprint()
 	return [2]*geo.Face{
 		{ID: w.ID, From: w.From, To: w.To, OpenLeft: w.Right},
-		{ID: w.ID + " back", From: geo.Point(l.Outline[3]), To: geo.Point(l.Outline[2]), OpenLeft: !w.Right},
+		{ID: w.ID + " back", From: print[3], To: print[2], OpenLeft: !w.Right},
 	}
 }
 
 // meetings are what the ends of a wall meet.
-func (s *setup) meetings(f *framing.Framed, all []*framing.Framed) []Meeting {
-	out := []Meeting{}
+func (s *Result) meetings(f *framing.Framed) []Met {
+	var out []Met
 	for _, m := range s.meets {
 		if m.wall != f.Wall {
 			continue
@@ -53,11 +46,7 @@ func (s *setup) meetings(f *framing.Framed, all []*framing.Framed) []Meeting {
 			out = append(out, s.meetsExisting(m))
 			continue
 		}
-		for _, other := range all {
-			if other.Wall == m.other {
-				out = append(out, s.meetsNew(m, f, other))
-			}
-		}
+		out = append(out, s.meetsNew(m, f, s.wall(m.other).Framed))
 	}
 	return out
 }
@@ -71,38 +60,38 @@ func bevelSaid(e *framing.End) string {
 }
 
 // meetsExisting looks for a stud behind the line, in the wall that is there.
-func (s *setup) meetsExisting(m met) Meeting {
+func (s *Result) meetsExisting(m met) Met {
 	e := m.existing
 	from, to := s.stations(m)
 	at := (from + to) / 2
-	out := Meeting{End: m.end(), Wall: e.ID, At: s.rules.Units.Write(s.rules.Units.Estimate(at)), Bevel: bevelSaid(m.at())}
+	out := Met{met: m, station: s.rules.Units.Estimate(at)}
 	place := fmt.Sprintf("The %s meets %s at %s", m.end(), e.ID, s.sayMM(at))
-	before, behind, after := s.studsBy(e, from, to)
+	out.before, out.behind, out.after = s.studsBy(e, from, to)
 	switch {
-	case behind != "":
-		out.Text = fmt.Sprintf("%s: its stud at %s stands behind it.", place, behind)
-		out.Fix = "Fix the end stud into that."
+	case out.behind != "":
+		out.text = fmt.Sprintf("%s: its stud at %s stands behind it.", place, out.behind)
+		out.fix = "Fix the end stud into that."
 	case e.Material == "masonry" || e.Material == "concrete":
-		out.Text = fmt.Sprintf("%s, which is %s.", place, e.Material)
-		out.Fix = "Anchors for that material through the end stud; plumb it first, the wall leans. Scan before drilling."
+		out.text = fmt.Sprintf("%s, which is %s.", place, e.Material)
+		out.fix = "Anchors for that material through the end stud; plumb it first, the wall leans. Scan before drilling."
 	case e.Material != "timber" && e.Material != "steel":
-		out.Text = place + ", whose make isn't known."
-		out.Fix = "Probe it down to what holds a screw."
+		out.text = place + ", whose make isn't known."
+		out.fix = "Probe it down to what holds a screw."
 	case len(e.Studs) == 0:
-		out.Text = place + ": its studs weren't read."
-		out.Fix = "Find them with the detector and write them under Read."
+		out.text = place + ": its studs weren't read."
+		out.fix = "Find them with the detector and write them under Read."
 	default:
-		out.Text = place + ": no stud stands behind it."
-		out.Fix = "Open it and let in blocks between its studs, or move the line to one."
-		if before != "" && after != "" {
-			out.Fix = fmt.Sprintf("Open it and let in blocks between its studs at %s and %s, or move the line to one.", before, after)
+		out.text = place + ": no stud stands behind it."
+		out.fix = "Open it and let in blocks between its studs, or move the line to one."
+		if out.before != "" && out.after != "" {
+			out.fix = fmt.Sprintf("Open it and let in blocks between its studs at %s and %s, or move the line to one.", out.before, out.after)
 		}
 	}
 	if m.at().Top != 0 {
-		out.Fix += fmt.Sprintf(" %s: the top plate is %s than the bottom one by that.", m.at().Lean, map[bool]string{true: "shorter", false: "longer"}[m.at().Top > 0])
+		out.fix += fmt.Sprintf(" %s: the top plate is %s than the bottom one by that.", m.at().Lean, map[bool]string{true: "shorter", false: "longer"}[m.at().Top > 0])
 	}
-	if out.Bevel != "" {
-		out.Fix += " It comes at an odd angle: plates cut " + out.Bevel + "."
+	if bevel := bevelSaid(m.at()); bevel != "" {
+		out.fix += " It comes at an odd angle: plates cut " + bevel + "."
 	}
 	return out
 }
@@ -141,37 +130,29 @@ var styleSaid = map[framing.Style]string{
 }
 
 // meetsNew says who runs past, and the wood that is there for it.
-func (s *setup) meetsNew(m met, f, other *framing.Framed) Meeting {
+func (s *Result) meetsNew(m met, f, other *framing.Framed) Met {
 	u := s.rules.Units
 	w, o := f.Wall, other.Wall
 	at := measure.FromMillimetres((m.from + m.to) / 2)
-	out := Meeting{End: m.end(), Wall: o.ID, New: true, At: u.Write(u.Estimate(at.Millimetres())), Bevel: bevelSaid(m.at()), Tie: "strap"}
-	if m.lap {
-		out.Tie = "lap"
-	}
-	if m.at().Held > 0 {
-		out.Held = u.Write(m.at().Held)
-	}
+	out := Met{met: m, station: u.Estimate(at.Millimetres())}
 	var joined framing.Joined
 	for _, j := range other.Joined {
 		if j.Other == w.ID && math.Abs((j.From+(j.To-j.From)/2-at).Millimetres()) < m.to-m.from {
 			joined = j
 		}
 	}
-	out.Style, out.Corner, out.Wood = string(joined.Style), joined.Corner, joined.Members
+	out.joined = joined
 	if joined.Corner {
-		past := u.Estimate(m.to - m.from)
-		out.Past = u.Write(past)
-		out.Text = fmt.Sprintf("A corner: %s runs past by %s, %s butts it.", o.ID, u.Say(past, s.rules.Mark), w.ID)
+		out.past = u.Estimate(m.to - m.from)
+		out.text = fmt.Sprintf("A corner: %s runs past by %s, %s butts it.", o.ID, u.Say(out.past, s.rules.Mark), w.ID)
 	} else {
-		out.Text = fmt.Sprintf("The %s butts %s at %s, which runs past.", m.end(), o.ID, s.say(at))
+		out.text = fmt.Sprintf("The %s butts %s at %s, which runs past.", m.end(), o.ID, s.say(at))
 	}
 	fix := "In " + o.ID + ": " + styleSaid[joined.Style]
 	if len(joined.Members) > 0 {
 		fix += " (" + strings.Join(joined.Members, ", ") + ")"
 	}
 	if joined.Style == framing.FlatNailer && joined.Nailing > 0 {
-		out.Nailing = u.Write(joined.Nailing)
 		fix += fmt.Sprintf(", %s left for the board", s.say(joined.Nailing))
 	}
 	if joined.Style == framing.Serves {
@@ -182,22 +163,22 @@ func (s *setup) meetsNew(m met, f, other *framing.Framed) Meeting {
 	if m.at().Held > s.rules.HoldBack() {
 		hold = fmt.Sprintf("The end stud of %s stands %s back, where the wall has both its faces", w.ID, u.Say(m.at().Held, s.rules.Mark/2))
 	}
-	out.Fix = fmt.Sprintf("%s. %s, and nail the two every %s.", fix, hold, step)
+	out.fix = fmt.Sprintf("%s. %s, and nail the two every %s.", fix, hold, step)
 	if m.lap {
-		out.Fix += fmt.Sprintf(" The second top plate of %s laps %s; that of %s stops for it.", w.ID, o.ID, o.ID)
+		out.fix += fmt.Sprintf(" The second top plate of %s laps %s; that of %s stops for it.", w.ID, o.ID, o.ID)
 	} else {
-		out.Fix += " Strap the top plates, four nails each side."
+		out.fix += " Strap the top plates, four nails each side."
 	}
-	if out.Bevel != "" {
-		out.Fix += " It comes at an odd angle: plates cut " + out.Bevel + "."
+	if bevel := bevelSaid(m.at()); bevel != "" {
+		out.fix += " It comes at an odd angle: plates cut " + bevel + "."
 	}
-	out.Heights = s.cornerHeights(m, f, other, at)
+	out.heights = s.cornerHeights(m, f, other, at)
 	return out
 }
 
 // cornerHeights compares the studs of two walls where they meet: they go to
 // the same ceiling, so a difference is plates, or floor and ceiling between.
-func (s *setup) cornerHeights(m met, f, other *framing.Framed, at measure.Length) string {
+func (s *Result) cornerHeights(m met, f, other *framing.Framed, at measure.Length) string {
 	mine := nearestStud(f, f.Wall.Length*boolLength(m.stop))
 	theirs := nearestStud(other, at)
 	if mine == nil || theirs == nil {

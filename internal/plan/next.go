@@ -9,7 +9,6 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/room"
-	"homalos/internal/survey"
 )
 
 // Next is one thing worth measuring, as a person would say it.
@@ -27,22 +26,20 @@ type Next struct {
 
 const mostNext = 8
 
-// next ranks what to measure: doubtful readings again, tapes that pin loose
+// next ranks what to measure, and says how many pieces are held: doubtful readings again, tapes that pin loose
 // corners, then what frees most held pieces. It is empty when nothing is held
 // and no corner is loose: that is enough.
-func (s *setup) next(d job.Document, p Plan, shape room.Shape, heights *survey.Wary) ([]Next, int) {
-	out, held := []Next{}, 0
-	for _, w := range p.Walls {
-		for _, m := range w.Members {
-			held += boolean(m.State == "measure-first")
-		}
+func (s *Result) next() ([]Next, int) {
+	out, held, shape := []Next{}, 0, s.solved()
+	for _, w := range s.walls {
+		held += w.held()
 	}
-	for _, doubt := range heights.Doubts {
+	for _, doubt := range s.heights.Doubts {
 		r := s.readings[doubt.Reading]
 		place := s.given[r.ID].Place
 		n := Next{What: "again", Reading: r.ID, Wall: place.Wall, Station: place.Station, Text: "Again: " + lower(s.where(r)) + ", which is in doubt"}
-		for _, w := range p.Walls {
-			for _, f := range w.Findings {
+		for _, w := range s.walls {
+			for _, f := range w.findings {
 				if f.Code == "doubtful-reading" && f.Reading == r.ID {
 					n.Frees += len(f.Members)
 				}
@@ -64,22 +61,16 @@ func (s *setup) next(d job.Document, p Plan, shape room.Shape, heights *survey.W
 	if !doubtful || shape.Missing > 0 {
 		out = append(out, s.nextTies(shape)...)
 	}
-	out = append(out, s.nextReadings(d, p)...)
+	out = append(out, s.nextReadings()...)
 	if len(out) > mostNext {
 		out = out[:mostNext]
 	}
 	return out, held
 }
 
-// NextOf is what to measure next in a job, the most useful first, and how many
-// pieces are held. An empty list is enough.
-func NextOf(d job.Document, p Plan) ([]Next, int) {
-	s, faults := resolve(d)
-	if faults != nil {
-		return nil, 0
-	}
-	return s.next(d, p, s.solved(), p.fitted(s))
-}
+// Next is what to measure next, the most useful first, and how many pieces are
+// held. An empty list is enough.
+func (p Plan) Next() ([]Next, int) { return p.Result.next() }
 
 // PlaceOf is where a place of a job lies on the plan, in millimetres.
 func PlaceOf(d job.Document, p job.Place) (x, y float64, err error) {
@@ -87,22 +78,18 @@ func PlaceOf(d job.Document, p job.Place) (x, y float64, err error) {
 	if faults != nil {
 		return 0, 0, faults
 	}
-	r := &resolver{setup: *s, wallOf: map[string]*framing.Wall{}}
-	for _, w := range s.walls {
-		r.wallOf[w.ID] = w
+	at, faults := s.spot("place", p)
+	if faults != nil {
+		return 0, 0, faults
 	}
-	found, _ := r.place("place", p)
-	if len(r.faults) > 0 {
-		return 0, 0, r.faults
-	}
-	return found.X, found.Y, nil
+	return at.X, at.Y, nil
 }
 
 func lower(text string) string { return strings.ToLower(text[:1]) + text[1:] }
 
 // nextTies asks for what the corners still need, then for one more that a slip
 // would show by.
-func (s *setup) nextTies(shape room.Shape) []Next {
+func (s *Result) nextTies(shape room.Shape) []Next {
 	var out []Next
 	if len(s.corners) < 3 || len(shape.Next) == 0 || shape.Missing == 0 && shape.Spare > 0 {
 		return out
@@ -125,15 +112,15 @@ func (s *setup) nextTies(shape room.Shape) []Next {
 	return append(out, n)
 }
 
-func (s *setup) nextReadings(d job.Document, p Plan) []Next {
+func (s *Result) nextReadings() []Next {
 	var out []Next
-	for i, ask := range Asks(d, p) {
-		for k, step := range ask.Next {
-			if step.Frees == 0 && k >= 2 {
+	for _, ask := range s.asks() {
+		for k, step := range ask.next {
+			if step.frees == 0 && k >= 2 {
 				break // of an even row the next two are enough to say
 			}
-			at, _ := measure.Read(step.Station, s.rules.Units)
-			out = append(out, Next{What: step.Kind, Wall: ask.Wall, Station: step.Station, Frees: step.Frees, Text: s.asSaid(step.Kind, at, s.walls[i])})
+			w := ask.wall.Wall
+			out = append(out, Next{What: string(step.kind), Wall: w.ID, Station: s.rules.Units.Write(step.at), Frees: step.frees, Text: s.asSaid(string(step.kind), step.at, w)})
 		}
 	}
 	slices.SortStableFunc(out, func(a, b Next) int { return b.Frees - a.Frees })
@@ -142,7 +129,7 @@ func (s *setup) nextReadings(d job.Document, p Plan) []Next {
 
 // asSaid is a reading's place by the nearer end of its wall: "ceiling, 7 ft
 // from the door end of wall B".
-func (s *setup) asSaid(kind string, at measure.Length, w *framing.Wall) string {
+func (s *Result) asSaid(kind string, at measure.Length, w *framing.Wall) string {
 	end, off := "start", at
 	if w.Length-at < at {
 		end, off = "far end", w.Length-at

@@ -35,7 +35,7 @@ type Notched struct {
 	Text string `json:"text"`
 }
 
-func (s *setup) platesSaid(f *framing.Framed) *PlatesSaid {
+func (s *writer) platesSaid(f *framing.Framed) *PlatesSaid {
 	u := s.rules.Units
 	w := f.Wall
 	out := &PlatesSaid{Ties: []Tied{}, Notches: []Notched{}}
@@ -68,23 +68,4 @@ func (s *setup) platesSaid(f *framing.Framed) *PlatesSaid {
 		out.Notches = append(out.Notches, Notched{u.Write(at), s.say(at), u.Write(n.Wide), u.Write(n.Off), n.How, fmt.Sprintf("%s at %s: %s", n.What, s.say(at), n.Say(s.rules))})
 	}
 	return out
-}
-
-// addCrossed tells of new walls that stand in each other.
-func (s *setup) addCrossed(p *Plan) {
-	for _, pair := range s.crossed {
-		for i := range p.Walls {
-			for k, w := range pair {
-				if p.Walls[i].ID != w.ID {
-					continue
-				}
-				other := pair[1-k].ID
-				p.Walls[i].Findings = append([]Finding{{
-					Code: "walls-cross", Level: string(framing.Warn), Wall: w.ID,
-					Text: fmt.Sprintf("%s and %s stand in each other: both can't have that ground.", w.ID, other),
-					Fix:  fmt.Sprintf("Under Line, end one at the other's near face, or have it start from \"%s back\".", other),
-				}}, p.Walls[i].Findings...)
-			}
-		}
-	}
 }

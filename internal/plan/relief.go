@@ -14,7 +14,7 @@ import (
 const reliefNodes = 420
 
 // reliefs are floor, ceiling and gap as contours, where enough is read.
-func (s *setup) reliefs(heights *survey.Wary, room Room, outline []geo.Point) []Relief {
+func (s *Result) reliefs(room Room, outline []geo.Point) []Relief {
 	out := []Relief{}
 	if len(s.readings) < survey.FewestReadings {
 		return out
@@ -25,7 +25,7 @@ func (s *setup) reliefs(heights *survey.Wary, room Room, outline []geo.Point) []
 		of   survey.Surface
 		gap  bool
 	}{{"floor", survey.Floor, false}, {"ceiling", survey.Ceiling, false}, {"gap", survey.Ceiling, true}} {
-		g := heights.Relief(one.of, one.gap, low, high, reliefNodes)
+		g := s.heights.Relief(one.of, one.gap, low, high, reliefNodes)
 		span := map[int]*spread{} // by patch: a pit mustn't flatten the rest of the picture
 		for i, known := range g.Known {
 			p := g.At(i%g.Wide, i/g.Wide)
@@ -66,7 +66,7 @@ func near(outline []geo.Point, p geo.Point, by float64) bool {
 	return false
 }
 
-func (s *setup) relief(name string, g survey.Grid, span map[int]*spread) Relief {
+func (s *Result) relief(name string, g survey.Grid, span map[int]*spread) Relief {
 	u := s.rules.Units
 	all, main := spread{math.Inf(1), math.Inf(-1), 0}, &spread{}
 	for _, p := range span {
@@ -120,26 +120,23 @@ func (s *setup) relief(name string, g survey.Grid, span map[int]*spread) Relief 
 // SectionAlong draws floor and ceiling along any line of the plan, from a to b
 // in the job's lengths, with the readings close to it and what crosses it.
 func SectionAlong(d job.Document, from, to job.Place) (Drawing, error) {
-	r := &resolver{}
 	s, faults := resolve(d)
 	if faults != nil {
 		return Drawing{}, faults
 	}
-	r.setup = *s
-	x1, y1, _ := r.point("from", from)
-	x2, y2, _ := r.point("to", to)
-	a, b := dot(x1, y1), dot(x2, y2)
-	if len(r.faults) == 0 && a.Distance(b) < 50 {
-		r.faults.Add("to", "the line has no length: give two places apart")
+	a, wrong := s.point("from", from)
+	b, faults := s.point("to", to)
+	if faults = append(wrong, faults...); faults == nil && a.Distance(b) < 50 {
+		faults.Add("to", "the line has no length: give two places apart")
 	}
-	if len(r.faults) > 0 {
-		return Drawing{}, r.faults
+	if faults != nil {
+		return Drawing{}, faults
 	}
 	long := a.Distance(b)
 	out := Drawing{
 		Wall: "", Length: long, Hook: "start", Surface: []SurfacePoint{}, Pieces: []DrawnPiece{}, Pins: []Pin{}, Openings: []DrawnOpening{}, Tape: s.tapeOver(measure.FromMillimetres(long)),
 	}
-	heights := s.fit().Near(a, b, 2*nearReadings)
+	heights := survey.FitWary(s.readings, s.noise, s.zones, s.slips).Near(a, b, 2*nearReadings)
 	const points = 48
 	var sums [][]survey.Term
 	for i := range points + 1 {

@@ -3,6 +3,7 @@ package plan
 import (
 	"fmt"
 	"math"
+	"sync"
 
 	"homalos/internal/framing"
 	"homalos/internal/geo"
@@ -48,7 +49,7 @@ type setup struct {
 	meets         []met
 	crossed       [][2]*framing.Wall // new walls that stand in each other
 	board         measure.Length
-	shape         room.Shape // the room, solved when a line asks for it
+	solved        func() room.Shape // the room's shape, worked out once
 	hidden        []framing.Hidden
 	joistList     []survey.Joist
 	seenFloor     []framing.SeenFloor
@@ -56,7 +57,7 @@ type setup struct {
 
 // resolver reads a document's values and collects its faults.
 type resolver struct {
-	setup
+	*setup
 	faults job.Faults
 	byID   map[string]*wood.Lumber
 	wallOf map[string]*framing.Wall
@@ -70,7 +71,8 @@ func Check(d job.Document) job.Faults {
 }
 
 func resolve(d job.Document) (*setup, job.Faults) {
-	r := &resolver{setup: setup{doc: d}, byID: map[string]*wood.Lumber{}, wallOf: map[string]*framing.Wall{}}
+	r := &resolver{setup: &setup{doc: d}, byID: map[string]*wood.Lumber{}, wallOf: map[string]*framing.Wall{}}
+	r.solved = sync.OnceValue(func() room.Shape { return room.Solve(r.corners, r.ties, r.tieSlips) })
 	if d.Format != job.Format {
 		r.faults.Add("format", "%q: write %q", d.Format, job.Format)
 	}
@@ -88,7 +90,7 @@ func resolve(d job.Document) (*setup, job.Faults) {
 	if len(r.faults) > 0 {
 		return nil, r.faults
 	}
-	return &r.setup, nil
+	return r.setup, nil
 }
 
 // length reads a length; an empty text gives the default.

@@ -22,7 +22,7 @@ func (r *resolver) face(path, name string, whole bool, trail []string) *geo.Face
 	}
 	for _, w := range r.existingWalls {
 		if w.ID == name {
-			if len(r.shape.Corners) == 0 {
+			if len(r.corners) < 3 {
 				r.faults.Add(path, "the room has no shape yet: give it three corners or more, and tape them")
 				return nil
 			}
@@ -39,13 +39,13 @@ func (r *resolver) face(path, name string, whole bool, trail []string) *geo.Face
 	return nil
 }
 
-func (r *resolver) existingFace(w existing) *geo.Face {
-	n := len(r.corners)
+func (s *setup) existingFace(w existing) *geo.Face {
+	n := len(s.corners)
 	from, to := w.from, w.to
 	if (to+1)%n == from { // said the other way round: the room still lies to the left
 		from, to = to, from
 	}
-	return &geo.Face{ID: w.ID, From: r.shape.Corners[from].At, To: r.shape.Corners[to].At, OpenLeft: true}
+	return &geo.Face{ID: w.ID, From: s.solved().Corners[from].At, To: s.solved().Corners[to].At, OpenLeft: true}
 }
 
 func (r *resolver) newFace(path, name string, i int, back, whole bool, trail []string) *geo.Face {
@@ -151,13 +151,13 @@ func (s *setup) roughHeight() float64 {
 }
 
 // relationSaid is a relation as one would say it.
-func (r *resolver) relationSaid(d job.Line) string {
+func (s *setup) relationSaid(d job.Line) string {
 	say := func(text string) string {
-		l, err := measure.Read(text, r.doc.Units)
+		l, err := measure.Read(text, s.doc.Units)
 		if err != nil {
 			return text
 		}
-		return r.doc.Units.Say(l, 0)
+		return s.doc.Units.Say(l, 0)
 	}
 	switch d.By {
 	case "parallel":

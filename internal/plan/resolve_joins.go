@@ -80,7 +80,7 @@ func (r *resolver) joinWalls() {
 	}
 	for i, a := range r.walls {
 		for _, b := range r.walls[i+1:] {
-			if !r.meet(a, b) && overlap(lineOf(a).Outline, lineOf(b).Outline) {
+			if !r.meet(a, b) && overlap(a.Footprint(), b.Footprint()) {
 				r.crossed = append(r.crossed, [2]*framing.Wall{a, b})
 			}
 		}
@@ -97,15 +97,20 @@ func (s *setup) meet(a, b *framing.Wall) bool {
 	return false
 }
 
+// corners are the end's corner on the snapped face, the one on the back, and
+// the wall's other end.
+func (m *met) corners() (end, back, in geo.Point) {
+	print := m.wall.Footprint()
+	if m.stop {
+		return print[1], print[2], m.wall.From
+	}
+	return print[0], print[3], m.wall.To
+}
+
 // on says whether the end lies on a face, coming from its open side, and over
 // which stretch of it.
 func (m *met) on(f *geo.Face) bool {
-	l := lineOf(m.wall)
-	p, back, in := l.Outline[0], l.Outline[3], m.wall.To
-	if m.stop {
-		p, back, in = l.Outline[1], l.Outline[2], m.wall.From
-	}
-	end := geo.Point(p)
+	end, back, in := m.corners()
 	long := f.From.Distance(f.To)
 	if long < 1 || math.Abs(f.Out(end)) > nearHand || f.Out(in) < nearHand {
 		return false
@@ -116,7 +121,7 @@ func (m *met) on(f *geo.Face) bool {
 	if rise < math.Sin(10*math.Pi/180) {
 		return false
 	}
-	out := f.Out(geo.Point(back)) / rise / run
+	out := f.Out(back) / rise / run
 	q := geo.Point{X: back.X - (in.X-end.X)*out, Y: back.Y - (in.Y-end.Y)*out}
 	a, b := f.Along(end), f.Along(q)
 	m.face, m.from, m.to = f, math.Min(a, b), math.Max(a, b)
@@ -126,11 +131,7 @@ func (m *met) on(f *geo.Face) bool {
 // skew sets the bevel of an end that meets a face at an odd angle: how far
 // its back runs on, or stays behind. Less than a mark is not cut for.
 func (m *met) skew(rules framing.Rules) {
-	l := lineOf(m.wall)
-	p, back, in := geo.Point(l.Outline[0]), geo.Point(l.Outline[3]), m.wall.To
-	if m.stop {
-		p, back, in = geo.Point(l.Outline[1]), geo.Point(l.Outline[2]), m.wall.From
-	}
+	p, back, in := m.corners()
 	run := p.Distance(in)
 	rise := (m.face.Out(in) - m.face.Out(p)) / run
 	further := (m.face.Out(back) - m.face.Out(p)) / rise
@@ -216,8 +217,8 @@ func (s *setup) stations(m met) (from, to float64) {
 
 // overlap says whether two convex outlines share ground, by more than a hand's
 // breadth of a pencil.
-func overlap(a, b []Dot) bool {
-	for _, outline := range [][]Dot{a, b} {
+func overlap(a, b [4]geo.Point) bool {
+	for _, outline := range [][4]geo.Point{a, b} {
 		for i, p := range outline {
 			q := outline[(i+1)%len(outline)]
 			long := math.Hypot(q.X-p.X, q.Y-p.Y)
@@ -232,7 +233,7 @@ func overlap(a, b []Dot) bool {
 	return true
 }
 
-func reach(outline []Dot, nx, ny float64) (low, high float64) {
+func reach(outline [4]geo.Point, nx, ny float64) (low, high float64) {
 	low, high = math.Inf(1), math.Inf(-1)
 	for _, p := range outline {
 		d := p.X*nx + p.Y*ny
@@ -244,7 +245,7 @@ func reach(outline []Dot, nx, ny float64) (low, high float64) {
 // leanEnds takes what a leaning wall leaves off the top plate, carried to the
 // height there, or lets it run on where the wall leans away. The end stud
 // stands clear of the lean. Source: geometry (the work, step 3).
-func (s *setup) leanEnds(w *framing.Wall, heights framing.Heights) {
+func (s *Result) leanEnds(w *framing.Wall, heights framing.Heights) {
 	u := s.rules.Units
 	for _, m := range s.meets {
 		if m.wall != w || m.existing == nil || len(m.existing.leans) == 0 {

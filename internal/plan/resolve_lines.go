@@ -9,7 +9,6 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/line"
 	"homalos/internal/measure"
-	"homalos/internal/room"
 )
 
 // lined is a wall placed by a relation. Its ray is laid before its ends, so
@@ -53,9 +52,6 @@ func (r *resolver) layLines() {
 	}
 	if !any {
 		return
-	}
-	if len(r.corners) >= 3 {
-		r.shape = room.Solve(r.corners, r.ties, r.tieSlips)
 	}
 	for _, w := range r.doc.Walls {
 		if l := r.lines[w.ID]; l != nil {
@@ -228,7 +224,7 @@ func (r *resolver) findEnds(l *lined, ends line.Ends, trail []string) {
 			}
 		}
 	}
-	from, to, err := line.Between(ray, ends, outlineOf(r.shape))
+	from, to, err := line.Between(ray, ends, r.roomOutline())
 	if err != nil {
 		r.faults.Add(l.path, "%s: %s", r.relationSaid(d), err)
 		return

@@ -183,6 +183,20 @@ func (r *resolver) reading(path string, reading job.Reading) (survey.Reading, bo
 	return out, used && len(r.faults) == before && reading.Place != nil && (reading.Place.Wall == "" || wall != nil)
 }
 
+// spot is where a place of the job lies on the plan.
+func (s *setup) spot(path string, p job.Place) (geo.Point, job.Faults) {
+	r := &resolver{setup: s, wallOf: byID(s.walls)}
+	at, _ := r.place(path, p)
+	return at, r.faults
+}
+
+// point is where a place by x and y lies on the plan.
+func (s *setup) point(path string, p job.Place) (geo.Point, job.Faults) {
+	r := &resolver{setup: s}
+	x, y, _ := r.point(path, p)
+	return dot(x, y), r.faults
+}
+
 // place finds a place on the plan; the wall is given when it lies on one.
 func (r *resolver) place(path string, p job.Place) (geo.Point, *framing.Wall) {
 	if p.Wall == "" && p.Station == "" {

@@ -14,27 +14,20 @@ import (
 
 func at(p geo.Point) Dot { return Dot{p.X, p.Y} }
 
-// RoomOf works the room out. The error is a job.Faults.
-func RoomOf(d job.Document, p Plan) (Room, error) {
-	s, faults := resolve(d)
-	if faults != nil {
-		return Room{}, faults
-	}
-	heights := p.fitted(s)
-	room := Room{Troubles: []string{}, Crosses: []int{}, Doubts: []Doubted{}}
+// RoomOf draws the room that a plan is in.
+func RoomOf(p Plan) Room {
+	s := p.Result
+	room := Room{Troubles: []string{}, Crosses: []int{}, Doubts: append([]Doubted{}, s.doubts...)}
 	shape := s.solved()
 	s.writeShape(&room, shape)
 	outline := outlineOf(shape)
-	for _, dd := range heights.Doubts {
-		room.Doubts = append(room.Doubts, s.doubted(dd))
-	}
-	s.writeFound(&room, heights, shape)
+	s.writeFound(&room, shape)
 	s.extent(&room)
 	room.Joists = s.drawnJoists(room.Low, room.High)
-	room.Reliefs = s.reliefs(heights, room, outline)
+	room.Reliefs = s.reliefs(room, outline)
 	room.Instruments = s.judgedDevices()
 	room.Readings = s.counted()
-	room.Next, room.Held = s.next(d, p, shape, heights)
+	room.Next, room.Held = s.next()
 	var where []geo.Point
 	for _, c := range shape.Corners {
 		where = append(where, c.At)
@@ -42,23 +35,19 @@ func RoomOf(d job.Document, p Plan) (Room, error) {
 	for _, r := range s.readings {
 		where = append(where, r.At)
 	}
-	for i := range room.Lines {
-		for _, d := range p.Drawings {
-			if d.Wall == room.Lines[i].ID {
-				room.Lines[i].Wood = d.Above
-			}
-		}
+	for i, w := range s.walls {
+		room.Lines[i].Wood = s.fromAbove(w)
 	}
-	room.Assess = s.assessed(heights, where)
-	return room, nil
+	room.Assess = s.assessed(where)
+	return room
 }
 
-// solved is the room's shape, worked out once.
-func (s *setup) solved() room.Shape {
-	if len(s.shape.Corners) == 0 {
-		s.shape = room.Solve(s.corners, s.ties, s.tieSlips)
+// roomOutline is the room's corners as solved; none where it has no shape yet.
+func (s *setup) roomOutline() []geo.Point {
+	if len(s.corners) < 3 {
+		return nil
 	}
-	return s.shape
+	return outlineOf(s.solved())
 }
 
 func outlineOf(s room.Shape) []geo.Point {
@@ -91,7 +80,7 @@ func (s *setup) tieSlips(t room.Tie, _ float64) []survey.Slip {
 	return nil
 }
 
-func (s *setup) writeShape(room *Room, shape room.Shape) {
+func (s *Result) writeShape(room *Room, shape room.Shape) {
 	room.Corners, room.Ties = []RoomCorner{}, []RoomTie{}
 	room.Missing, room.Spare = shape.Missing, max(shape.Spare, 0)
 	if len(s.corners) < 3 {
@@ -128,7 +117,7 @@ func (s *setup) writeShape(room *Room, shape room.Shape) {
 
 func degrees(v float64) string { return fmt.Sprintf("%.2f°", v) }
 
-func (s *setup) writeTie(i int, found room.TieFound) RoomTie {
+func (s *Result) writeTie(i int, found room.TieFound) RoomTie {
 	t, doc := s.ties[i], s.tieDocs[i]
 	name := func(k int) string { return s.corners[k].ID }
 	out := RoomTie{ID: t.ID, Kind: string(t.Kind), From: t.From, To: t.To, At: t.At, Checked: found.Checked, Doubtful: found.Doubtful}
@@ -170,14 +159,14 @@ func (s *setup) writeTie(i int, found room.TieFound) RoomTie {
 }
 
 // writeFound draws walls, lines, pins and what is in the way.
-func (s *setup) writeFound(room *Room, heights *survey.Wary, shape room.Shape) {
+func (s *Result) writeFound(room *Room, shape room.Shape) {
 	room.Walls, room.Lines, room.Pins = []RoomWall{}, []RoomLine{}, []RoomPin{}
 	room.Obstructions, room.Hidden, room.Zones = []DrawnRun{}, []DrawnRun{}, []DrawnZone{}
 	for _, w := range s.existingWalls {
-		room.Walls = append(room.Walls, s.writeExisting(w, heights, shape))
+		room.Walls = append(room.Walls, s.writeExisting(w, shape))
 	}
 	for _, w := range s.walls {
-		room.Lines = append(room.Lines, lineOf(w))
+		room.Lines = append(room.Lines, lineOf(w.Wall))
 	}
 	doubtful := map[string]bool{}
 	for _, d := range room.Doubts {
@@ -215,7 +204,7 @@ func (s *setup) writeFound(room *Room, heights *survey.Wary, shape room.Shape) {
 }
 
 // onExistingWall is where a find in a wall lies on the plan.
-func (s *setup) onExistingWall(h job.Hidden, shape room.Shape) (from, to Dot) {
+func (s *Result) onExistingWall(h job.Hidden, shape room.Shape) (from, to Dot) {
 	for _, w := range s.existingWalls {
 		if w.ID == h.Wall {
 			a, b := shape.Corners[w.from].At, shape.Corners[w.to].At
@@ -234,19 +223,17 @@ func toward(a, b geo.Point, along float64) geo.Point {
 	return geo.Point{X: a.X + (b.X-a.X)*along/long, Y: a.Y + (b.Y-a.Y)*along/long}
 }
 
+// lineOf is a new wall on the plan.
 func lineOf(w *framing.Wall) RoomLine {
-	long := w.Length.Millimetres()
-	ux, uy := (w.To.X-w.From.X)/long, (w.To.Y-w.From.Y)/long
-	d := w.Lumber.Depth.Millimetres()
-	if w.Right {
-		d = -d
+	out := RoomLine{ID: w.ID, From: at(w.From), To: at(w.To)}
+	for _, p := range w.Footprint() {
+		out.Outline = append(out.Outline, at(p))
 	}
-	off := func(p geo.Point) Dot { return Dot{p.X - uy*d, p.Y + ux*d} }
-	return RoomLine{ID: w.ID, From: at(w.From), To: at(w.To), Outline: []Dot{at(w.From), at(w.To), off(w.To), off(w.From)}}
+	return out
 }
 
 // writeExisting carries a wall's leans to the full height read beside it.
-func (s *setup) writeExisting(w existing, heights *survey.Wary, shape room.Shape) RoomWall {
+func (s *Result) writeExisting(w existing, shape room.Shape) RoomWall {
 	a, b := shape.Corners[w.from].At, shape.Corners[w.to].At
 	out := RoomWall{
 		ID: w.ID, Name: w.Name, From: at(a), To: at(b), Length: s.sayMM(a.Distance(b)), Depth: w.depth.Millimetres(), Fate: w.Fate, Studs: []Dot{}, Openings: []RoomOpening{},
@@ -261,7 +248,7 @@ func (s *setup) writeExisting(w existing, heights *survey.Wary, shape room.Shape
 		v, _ := measure.Read(t, s.rules.Units)
 		out.Studs = append(out.Studs, at(toward(a, b, v.Millimetres())))
 	}
-	if high := heights.Estimate(survey.Gap(geo.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2})); high.Known && !high.Few && len(w.leans) > 0 {
+	if high := s.heights.Estimate(survey.Gap(geo.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2})); high.Known && !high.Few && len(w.leans) > 0 {
 		in, away := room.WorstLean(w.leans, high.Value)
 		out.Height, out.In, out.Out = s.sayMM(high.Value), s.sayMM(in), s.sayMM(-away)
 	}
@@ -272,7 +259,7 @@ func (s *setup) writeExisting(w existing, heights *survey.Wary, shape room.Shape
 }
 
 // extent is what the picture must show.
-func (s *setup) extent(room *Room) {
+func (s *Result) extent(room *Room) {
 	low, high := Dot{math.Inf(1), math.Inf(1)}, Dot{math.Inf(-1), math.Inf(-1)}
 	take := func(p Dot) {
 		low = Dot{math.Min(low.X, p.X), math.Min(low.Y, p.Y)}
@@ -300,7 +287,7 @@ func (s *setup) extent(room *Room) {
 	room.Low, room.High = low, Dot{math.Max(high.X, low.X+500), math.Max(high.Y, low.Y+500)}
 }
 
-func (s *setup) drawnJoists(low, high Dot) []DrawnJoist {
+func (s *Result) drawnJoists(low, high Dot) []DrawnJoist {
 	out := []DrawnJoist{}
 	box := []geo.Point{{X: low.X, Y: low.Y}, {X: high.X, Y: low.Y}, {X: high.X, Y: high.Y}, {X: low.X, Y: high.Y}}
 	for _, j := range s.joistList {
@@ -321,7 +308,7 @@ func (s *setup) drawnJoists(low, high Dot) []DrawnJoist {
 	return out
 }
 
-func (s *setup) judgedDevices() []DeviceJudged {
+func (s *Result) judgedDevices() []DeviceJudged {
 	out := []DeviceJudged{}
 	if s.doc.Survey == nil {
 		return out
@@ -348,7 +335,7 @@ func (s *setup) judgedDevices() []DeviceJudged {
 }
 
 // counted lists readings that count as something else than what was read.
-func (s *setup) counted() []Counted {
+func (s *Result) counted() []Counted {
 	out := []Counted{}
 	for _, r := range s.readings {
 		doc := s.given[r.ID]

@@ -23,9 +23,7 @@ func roomOf(t *testing.T, d job.Document) Room {
 	t.Helper()
 	p, err := Compute(d)
 	require.NoError(t, err)
-	r, err := RoomOf(d, p)
-	require.NoError(t, err)
-	return r
+	return RoomOf(p)
 }
 
 func TestTheBinderyAsFound(t *testing.T) {
@@ -172,7 +170,7 @@ func TestMeasureNextEndsWithEnough(t *testing.T) {
 	d := demoDoc(t, "bindery")
 	p, err := Compute(d)
 	require.NoError(t, err)
-	next, held := NextOf(d, p)
+	next, held := p.Next()
 	for range 20 {
 		if held == 0 {
 			break
@@ -185,7 +183,7 @@ func TestMeasureNextEndsWithEnough(t *testing.T) {
 		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: next[0].Text, Kind: next[0].What, Place: &place, Value: value})
 		p, err = Compute(d)
 		require.NoError(t, err)
-		next, held = NextOf(d, p)
+		next, held = p.Next()
 	}
 	assert.Zero(t, held)
 	assert.Empty(t, next, "enough")

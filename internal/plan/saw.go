@@ -76,10 +76,7 @@ func (p Plan) HeldBy(m Member) string {
 // what is cut already. A piece that was cut at another length than the plan
 // now gives is shown as such.
 func CallList(d job.Document, p Plan) ([]Call, error) {
-	s, faults := resolve(d)
-	if faults != nil {
-		return nil, faults
-	}
+	s := p.Result
 	u := s.rules.Units
 	cut := d.CutNow()
 	stick := map[string]Stick{}

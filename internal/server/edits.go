@@ -247,5 +247,5 @@ func (s *Server) changed(before, now job.Document) (plan.Changes, error) {
 	if err != nil {
 		return none, err
 	}
-	return plan.Changed(was, then, cutIn(before)), nil
+	return plan.Changed(was.Result, then.Result, cutIn(before)), nil
 }

@@ -150,7 +150,7 @@ func (s *Server) plan(ctx context.Context, in *JobID) (*struct {
 		ETag string `header:"ETag"`
 		Body PlanBody
 	}{ETag: tag(j.Revision)}
-	out.Body = PlanBody{ID: j.ID, Revision: j.Revision, Plan: p, Drawings: p.Drawings, Asks: plan.Asks(j.Document, p), Saw: saw, Usual: plan.UsualOf(j.Document)}
+	out.Body = PlanBody{ID: j.ID, Revision: j.Revision, Plan: p, Drawings: p.Drawings, Asks: p.Asks(), Saw: saw, Usual: plan.UsualOf(j.Document)}
 	if out.Body.Drawings == nil {
 		out.Body.Drawings = []plan.Drawing{}
 	}

@@ -24,7 +24,7 @@ func (s *Server) room(d job.Document) (plan.Room, error) {
 		if err != nil {
 			return plan.Room{}, err
 		}
-		return plan.RoomOf(d, p)
+		return plan.RoomOf(p), nil
 	})
 }
 
