@@ -27,9 +27,9 @@ import (
 	"homalos/internal/store"
 )
 
-// site is a database cluster and an application of a test's own, with the
+// place is a database cluster and an application of a test's own, with the
 // durability of everyday use.
-type site struct {
+type place struct {
 	t    *testing.T
 	name string
 	bin  string
@@ -40,13 +40,13 @@ type site struct {
 	app *exec.Cmd
 }
 
-func (s *site) address() string {
+func (s *place) address() string {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	return s.at
 }
 
-func (s *site) postgres(what string) string {
+func (s *place) postgres(what string) string {
 	s.t.Helper()
 	out, err := exec.Command("bash", "../../scripts/postgres.sh", what, s.name).Output()
 	require.NoError(s.t, err)
@@ -56,7 +56,7 @@ func (s *site) postgres(what string) string {
 var told = regexp.MustCompile(`http://[0-9.:]+`)
 
 // up starts both, and waits until the application says where it is.
-func (s *site) up() {
+func (s *place) up() {
 	s.t.Helper()
 	url := s.postgres("start")
 	app := exec.Command(s.bin, "serve", "-db", url, "-listen", "127.0.0.1:0")
@@ -78,7 +78,7 @@ func (s *site) up() {
 
 // kill ends the application and every process of the database at once, as a
 // power cut does.
-func (s *site) kill() {
+func (s *place) kill() {
 	s.t.Helper()
 	db, err := sql.Open("pgx", s.db)
 	require.NoError(s.t, err)
@@ -119,7 +119,7 @@ func TestKilledInTheMiddleOfIt(t *testing.T) {
 	bin := filepath.Join(t.TempDir(), "homalos")
 	out, err := exec.Command("go", "build", "-o", bin, ".").CombinedOutput()
 	require.NoError(t, err, string(out))
-	s := &site{t: t, name: fmt.Sprint("crash-", os.Getpid()), bin: bin}
+	s := &place{t: t, name: fmt.Sprint("crash-", os.Getpid()), bin: bin}
 	t.Cleanup(func() {
 		if s.app != nil {
 			_ = s.app.Process.Kill()

@@ -7,7 +7,8 @@ import (
 	"slices"
 
 	"homalos/internal/job"
-	"homalos/internal/plan"
+	"homalos/internal/making"
+	"homalos/internal/site"
 )
 
 // editFile prints a job document with edits made, or the edits that take them
@@ -53,16 +54,16 @@ func editFile(args []string, in io.Reader, out, errs io.Writer) int {
 
 // editedFrom makes the edits of one text in the job of another; the error
 // holds the faults of both.
-func editedFrom(rawJob, rawEdits []byte) (plan.Edited, error) {
+func editedFrom(rawJob, rawEdits []byte) (making.Edited, error) {
 	d, faults := job.Read(rawJob)
 	if faults != nil {
-		faults = plan.AllFaults(d, faults)
+		faults = site.AllFaults(d, faults)
 	} else {
-		faults = plan.Check(d)
+		faults = site.Check(d)
 	}
 	edits, wrong := job.ReadEdits(rawEdits)
 	if faults = append(faults, wrong...); len(faults) > 0 {
-		return plan.Edited{}, faults
+		return making.Edited{}, faults
 	}
-	return (&plan.Making{Now: job.Canonical(d)}).Make(edits)
+	return (&making.Maker{Now: job.Canonical(d)}).Make(edits)
 }

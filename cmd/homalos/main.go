@@ -13,6 +13,7 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/plan"
 	"homalos/internal/server"
+	"homalos/internal/site"
 )
 
 const usage = `homalos plan FILE [--table]   print the plan of a job document (- is standard input)
@@ -119,7 +120,7 @@ func read(file string, in io.Reader) ([]byte, error) {
 func computeFrom(raw []byte) (plan.Plan, error) {
 	d, faults := job.Read(raw)
 	if faults != nil {
-		return plan.Plan{}, plan.AllFaults(d, faults)
+		return plan.Plan{}, site.AllFaults(d, faults)
 	}
 	p, err := plan.Compute(d)
 	var wrong job.Faults

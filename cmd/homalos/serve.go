@@ -19,8 +19,8 @@ import (
 
 	"homalos/demo"
 	"homalos/internal/job"
-	"homalos/internal/plan"
 	"homalos/internal/server"
+	"homalos/internal/site"
 	"homalos/internal/store"
 )
 
@@ -128,7 +128,7 @@ func loadDemo(ctx context.Context, s *store.Store) error {
 		}
 		d, faults := job.Read(raw)
 		if faults == nil {
-			faults = plan.Check(d)
+			faults = site.Check(d)
 		}
 		if faults != nil {
 			return fmt.Errorf("demo/%s: %w", file, faults)

@@ -6,7 +6,7 @@ import (
 	"strings"
 
 	"homalos/internal/measure"
-	"homalos/internal/plan"
+	"homalos/internal/picture"
 )
 
 // Layers that drawings of a room are written on, by kind.
@@ -26,13 +26,13 @@ const (
 
 type shape struct {
 	layer  string
-	at     []plan.Dot
+	at     []picture.Dot
 	closed bool
 	name   string // written at its middle
 }
 
-func (s shape) middle() plan.Dot {
-	var m plan.Dot
+func (s shape) middle() picture.Dot {
+	var m picture.Dot
 	for _, p := range s.at {
 		m.X += p.X / float64(len(s.at))
 		m.Y += p.Y / float64(len(s.at))
@@ -41,17 +41,17 @@ func (s shape) middle() plan.Dot {
 }
 
 // shapes are what a drawing of a room holds.
-func shapes(r plan.Room) []shape {
+func shapes(r picture.Room) []shape {
 	var out []shape
 	if len(r.Corners) > 1 {
-		var room []plan.Dot
+		var room []picture.Dot
 		for _, c := range r.Corners {
-			room = append(room, plan.Dot{X: c.X, Y: c.Y})
+			room = append(room, picture.Dot{X: c.X, Y: c.Y})
 		}
 		out = append(out, shape{layer: layerRoom, at: room, closed: true})
 	}
 	for _, w := range r.Lines {
-		out = append(out, shape{layerWalls, w.Outline, true, w.ID}, shape{layer: layerSnap, at: []plan.Dot{w.From, w.To}})
+		out = append(out, shape{layerWalls, w.Outline, true, w.ID}, shape{layer: layerSnap, at: []picture.Dot{w.From, w.To}})
 		for _, p := range w.Wood {
 			layer := layerStuds
 			switch p.Kind {
@@ -67,19 +67,19 @@ func shapes(r plan.Room) []shape {
 		out = append(out, shape{layerZones, z.Outline, true, z.ID})
 	}
 	for _, j := range r.Joists {
-		out = append(out, shape{layer: layerJoists, at: []plan.Dot{j.From, j.To}})
+		out = append(out, shape{layer: layerJoists, at: []picture.Dot{j.From, j.To}})
 	}
 	for _, o := range r.Obstructions {
-		out = append(out, shape{layerThings, []plan.Dot{o.From, o.To}, false, o.ID})
+		out = append(out, shape{layerThings, []picture.Dot{o.From, o.To}, false, o.ID})
 	}
 	for _, h := range r.Hidden {
-		out = append(out, shape{layerHidden, []plan.Dot{h.From, h.To}, false, h.ID})
+		out = append(out, shape{layerHidden, []picture.Dot{h.From, h.To}, false, h.ID})
 	}
 	return out
 }
 
 // WriteDXF writes a room as a DXF drawing, a layer by kind, in the job's unit.
-func WriteDXF(w io.Writer, r plan.Room, system measure.System) error {
+func WriteDXF(w io.Writer, r picture.Room, system measure.System) error {
 	scale, unit := 1.0, 4 // millimetres
 	if system == measure.Imperial {
 		scale, unit = 1/25.4, 1
@@ -87,7 +87,7 @@ func WriteDXF(w io.Writer, r plan.Room, system measure.System) error {
 	var b strings.Builder
 	put := func(code int, value any) { fmt.Fprintf(&b, "%3d\n%v\n", code, value) }
 	num := func(mm float64) string { return fmt.Sprintf("%.5f", mm*scale) }
-	letter := func(layer string, at plan.Dot, text string) {
+	letter := func(layer string, at picture.Dot, text string) {
 		put(0, "TEXT")
 		put(8, layer)
 		put(10, num(at.X))
@@ -120,7 +120,7 @@ func WriteDXF(w io.Writer, r plan.Room, system measure.System) error {
 		}
 	}
 	for _, p := range r.Pins {
-		letter(layerReadings, plan.Dot{X: p.X, Y: p.Y}, p.Kind+" "+p.Label)
+		letter(layerReadings, picture.Dot{X: p.X, Y: p.Y}, p.Kind+" "+p.Label)
 	}
 	put(0, "ENDSEC")
 	put(0, "EOF")
@@ -132,7 +132,7 @@ const lettering = `font-size="70" font-family="sans-serif" fill="#23272e" stroke
 
 // WriteSVG writes a room as an SVG drawing, a group by kind, in millimetres
 // with y turned to run down the page.
-func WriteSVG(w io.Writer, r plan.Room, name string) error {
+func WriteSVG(w io.Writer, r picture.Room, name string) error {
 	const margin = 200.0
 	var b strings.Builder
 	wide, high := r.High.X-r.Low.X+2*margin, r.High.Y-r.Low.Y+2*margin

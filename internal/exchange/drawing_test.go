@@ -16,10 +16,11 @@ import (
 	"homalos/internal/exchange"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/picture"
 	"homalos/internal/plan"
 )
 
-func roomFrom(t *testing.T, d job.Document) (plan.Plan, plan.Room) {
+func roomFrom(t *testing.T, d job.Document) (plan.Plan, picture.Room) {
 	t.Helper()
 	p, err := plan.Compute(d)
 	require.NoError(t, err)
@@ -141,7 +142,7 @@ func TestDrawingsAreWellFormed(t *testing.T) {
 
 // A job that has nothing yet goes out as an empty drawing, not as a fault.
 func TestAnEmptyRoomGoesOutToo(t *testing.T) {
-	d := plan.Starter("attic", "metric")
+	d := job.Starter("attic", "metric")
 	_, room := roomFrom(t, d)
 	var dxf, svg bytes.Buffer
 	require.NoError(t, exchange.WriteDXF(&dxf, room, d.Units))

@@ -15,10 +15,10 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
-	"homalos/internal/plan"
+	"homalos/internal/picture"
 )
 
-func bindery(t *testing.T) (job.Document, plan.Room) {
+func bindery(t *testing.T) (job.Document, picture.Room) {
 	t.Helper()
 	d := demoOf(t, "bindery")
 	_, room := roomFrom(t, d)

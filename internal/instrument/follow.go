@@ -4,14 +4,18 @@ import (
 	"fmt"
 	"math"
 
+	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/plan"
+	"homalos/internal/site"
+	"homalos/internal/wood"
+	"homalos/internal/work"
 )
 
 // Take shoots one reading at a place of the job and adds it.
 func Take(d *job.Document, k *Kit, kind string, at job.Place, id string) {
-	x, y, err := plan.PlaceOf(*d, at)
+	x, y, err := site.PlaceOf(*d, at)
 	if err != nil {
 		panic(err) // asked for by the plan itself
 	}
@@ -47,14 +51,14 @@ func Follow(d job.Document, k *Kit, most int) (Outcome, job.Document) {
 		}
 		next, held := p.Next()
 		if held == 0 || len(d.Survey.Readings) >= most {
-			return judge(d, p, k.Building), d
+			return judge(p.Result, k.Building), d
 		}
 		i := 0
 		for i < len(next) && next[i].What == "tie" {
 			i++
 		}
 		if i == len(next) {
-			return judge(d, p, k.Building), d
+			return judge(p.Result, k.Building), d
 		}
 		n := next[i]
 		kind, id := n.What, fmt.Sprint("n", len(d.Survey.Readings)+1)
@@ -88,7 +92,7 @@ func Grid(d job.Document, k *Kit, along bool, most int) Outcome {
 		if err != nil {
 			panic(err)
 		}
-		if o := judge(now, p, k.Building); o.Held == 0 || o.Readings >= most {
+		if o := judge(p.Result, k.Building); o.Held == 0 || o.Readings >= most {
 			return o
 		}
 	}
@@ -125,39 +129,31 @@ func gridPlaces(d job.Document, b *Building, along bool, n int) []job.Place {
 }
 
 // judge compares the ready pieces with the building as it is.
-func judge(d job.Document, p plan.Plan, b *Building) Outcome {
-	o := Outcome{Readings: len(d.Survey.Readings)}
-	known, err := plan.ComputeKnown(d, b)
+func judge(r *work.Result, b *Building) Outcome {
+	o := Outcome{Readings: len(r.Doc.Survey.Readings)}
+	known, err := work.Known(r.Doc, b)
 	if err != nil {
 		panic(err)
 	}
-	mm := func(text string) float64 {
-		l, err := measure.Read(text, d.Units)
-		if err != nil {
-			panic(err) // written by the plan
-		}
-		return l.Millimetres()
-	}
-	hold := mm(plan.UsualOf(d).Rules.Hold)
-	for _, w := range p.Walls {
+	for _, w := range r.Walls {
 		for _, m := range w.Members {
-			if m.Kind == "bottom-plate" || m.Kind == "top-plate" || m.Kind == "header" || m.Kind == "block" {
+			if m.Kind.Row().Plate || m.Kind == wood.HeaderPly || m.Kind == wood.Block {
 				continue
 			}
 			o.Pieces++
-			really, ok := known.Member(m.ID)
+			really, _ := known.Member(m.ID)
 			switch {
-			case m.State == "measure-first":
+			case m.State == framing.MeasureFirst:
 				o.Held++
-			case m.State == "ready" && ok && really.Exact != "":
+			case work.MayCut(&m) && really != nil && really.Known:
 				o.Ready++
-				off := math.Abs(mm(m.Exact) - mm(really.Exact))
+				off := math.Abs((m.Exact - really.Exact).Millimetres())
 				o.Worst = math.Max(o.Worst, off)
 				o.Sum2 += off * off
-				if off <= mm(m.Spread)+0.01 {
+				if off <= m.Spread.Millimetres()+0.01 {
 					o.Within++
 				}
-				if off > hold {
+				if off > r.Rules.Hold.Millimetres() {
 					o.Over++
 				}
 			}

@@ -11,7 +11,7 @@ import (
 	"homalos/demo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
-	"homalos/internal/plan"
+	"homalos/internal/site"
 )
 
 // bare is a simulated job with nothing read yet.
@@ -42,7 +42,7 @@ func TestMeasureNextNeedsFewerReadingsThanAGrid(t *testing.T) {
 func TestASimulatedJobMakesSense(t *testing.T) {
 	for seed := range uint64(30) {
 		d, b := Simulate(seed, []measure.System{measure.Imperial, measure.Metric}[seed%2])
-		require.Empty(t, plan.Check(d), "seed %d", seed)
+		require.Empty(t, site.Check(d), "seed %d", seed)
 		again, _ := Simulate(seed, d.Units)
 		require.True(t, job.Same(d, again))
 		require.NotEmpty(t, b.Corners)

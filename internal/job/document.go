@@ -205,3 +205,12 @@ type Header struct {
 	Plies  int    `json:"plies,omitempty" minimum:"0" maximum:"3"`
 	Lie    string `json:"lie,omitempty" enum:"flat,on-edge,edge" doc:"Flat, or on edge (edge says the same as on-edge)."`
 }
+
+func WallIn(d *Document, id string) *Wall {
+	for i := range d.Walls {
+		if d.Walls[i].ID == id {
+			return &d.Walls[i]
+		}
+	}
+	return nil
+}

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"errors"
 	"fmt"
 	"math/rand/v2"
 	"strings"
@@ -9,10 +10,31 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"homalos/internal/advise"
 	"homalos/internal/job"
+	"homalos/internal/job/jobtest"
+	"homalos/internal/site"
 )
 
-func fixIDs(a Advice) []string {
+// applyFix is the job with one of its plan's fixes done.
+func applyFix(d job.Document, wall, fix string) (job.Document, error) {
+	p, err := Compute(d)
+	if err != nil {
+		return d, err
+	}
+	edits := p.FixEdits(d, wall, fix)
+	if edits == nil {
+		return d, errors.New("isn't offered")
+	}
+	after, _, err := job.ApplyAll(d, edits)
+	if err != nil {
+		return d, err
+	}
+	site.KeepPlaces(d, &after)
+	return after, nil
+}
+
+func fixIDs(a advise.Advice) []string {
 	var out []string
 	for _, f := range a.Fixes {
 		out = append(out, f.ID)
@@ -20,17 +42,17 @@ func fixIDs(a Advice) []string {
 	return out
 }
 
-func adviceOf(w Wall, code string) Advice {
+func adviceOf(w Wall, code string) advise.Advice {
 	for _, a := range w.Advice {
 		if a.Code == code {
 			return a
 		}
 	}
-	return Advice{}
+	return advise.Advice{}
 }
 
 func TestWhoRunsPastIsChangedAtATouch(t *testing.T) {
-	before := closet()
+	before := jobtest.Closet()
 	p := computed(t, before)
 	a := adviceOf(wallOf(t, p, "E"), "corner")
 	require.Contains(t, fixIDs(a), "past-end")
@@ -52,7 +74,7 @@ func TestWhoRunsPastIsChangedAtATouch(t *testing.T) {
 }
 
 func TestMovedOntoWhatIsBehindIt(t *testing.T) {
-	d := closet()
+	d := jobtest.Closet()
 	d.Survey.Walls[0].Material, d.Survey.Walls[0].Studs = "timber", []string{"80 in", "96 in"}
 	p := computed(t, d)
 	a := adviceOf(wallOf(t, p, "E"), "behind")
@@ -84,14 +106,14 @@ func TestEveryFixThatIsOfferedCanBeDone(t *testing.T) {
 		inch := func(_ string, low, high int) string {
 			return fmt.Sprintf("%d/16 in", low*16+random.IntN((high-low)*16))
 		}
-		d := laid(leaning, map[string]job.Line{
+		d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{
 			"A": {By: "parallel", Face: "side 1", At: inch("off", 40, 70), AtEnd: inch("taper", 40, 70)},
 			"B": {By: "square", Face: "side 1", At: inch("station", 20, 150), Stop: &job.LineEnd{Face: "A"}},
 			"C": {By: "square", Face: "A back", At: inch("beyond", 20, 150)},
 		})
 		d.Survey.Walls[0].Material, d.Survey.Walls[0].Studs = "timber", []string{"20 in", "36 in", "52 in", "68 in", "84 in", "100 in"}
 		d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", First: job.Place{X: "0 in", Y: "20 in"}, Spacing: "16 in", Count: 9}}
-		d.Survey.Readings = closet().Survey.Readings
+		d.Survey.Readings = jobtest.Closet().Survey.Readings
 		if random.IntN(2) == 0 {
 			for i := range d.Walls {
 				d.Walls[i].Top = []string{"2x4", "2x4"}
@@ -122,13 +144,13 @@ func TestEveryFixThatIsOfferedCanBeDone(t *testing.T) {
 
 // A wall given by its two ends is moved as well, square to itself.
 func TestAWallGivenByItsEndsIsMovedToo(t *testing.T) {
-	d := laid(leaning, nil)
+	d := jobtest.Laid(jobtest.Leaning, nil)
 	d.Walls = []job.Wall{{ID: "A", From: job.Place{X: "20 in", Y: "60 in"}, To: job.Place{X: "120 in", Y: "60 in"}, Lumber: "2x4", Top: []string{"2x4"}, Bottom: []string{"2x4"}}}
-	d.Survey.Readings = closet().Survey.Readings
+	d.Survey.Readings = jobtest.Closet().Survey.Readings
 	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", First: job.Place{X: "0 in", Y: "57 in"}, At: []string{"0 in", "16 in"}}}
 	before := wallOf(t, computed(t, d), "A")
 	require.Equal(t, "between", before.Against[1].Lie)
-	var a Advice
+	var a advise.Advice
 	for _, one := range before.Advice {
 		if strings.Contains(one.Text, "ceiling joists") {
 			a = one
@@ -146,8 +168,8 @@ func TestAWallGivenByItsEndsIsMovedToo(t *testing.T) {
 
 // An opening wider than the longest stick leaves a joint nowhere to lie: a longer stick has none.
 func TestAPlateWhoseJointFindsNoStud(t *testing.T) {
-	d := laid(leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "40 in", Parts: []job.Part{{Length: "142 in"}}}})
-	d.Survey.Readings = closet().Survey.Readings
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "40 in", Parts: []job.Part{{Length: "142 in"}}}})
+	d.Survey.Readings = jobtest.Closet().Survey.Readings
 	for i := range d.Lumber {
 		d.Lumber[i].Stock = []string{"96 in"}
 	}

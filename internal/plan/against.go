@@ -3,6 +3,7 @@ package plan
 import (
 	"homalos/internal/framing"
 	"homalos/internal/measure"
+	"homalos/internal/work"
 )
 
 // AgainstSaid is how a wall lies to the joists of floor or ceiling, the blocks
@@ -18,7 +19,7 @@ type AgainstSaid struct {
 	Lengths []string    `json:"lengths" nullable:"false" doc:"Length of each block, its own clear bay, in their order."`
 	Fixings []FixedAt   `json:"fixings" nullable:"false"`
 	Short   []ShortStub `json:"short" nullable:"false" doc:"Plate stubs too short for two fixings."`
-	How     []Line      `json:"how,omitempty" nullable:"false" doc:"How the places of blocks and fixings were laid out; none where they go at the joists."`
+	How     []work.Line `json:"how,omitempty" nullable:"false" doc:"How the places of blocks and fixings were laid out; none where they go at the joists."`
 	By      string      `json:"by" enum:"screw,nail,pin,bolt,resin,adhesive" doc:"What the plate is fixed with."`
 	Count   int         `json:"count" doc:"Fixings in all."`
 	Length  string      `json:"length,omitempty" doc:"Of the fixing; left out where it wasn't given."`
@@ -44,14 +45,14 @@ type ShortStub struct {
 	Text string `json:"text"`
 }
 
-func (s *writer) writeAgainst(w *Wall_) []AgainstSaid {
-	u := s.rules.Units
+func (s *writer) writeAgainst(w *work.Wall) []AgainstSaid {
+	u := s.Rules.Units
 	out := []AgainstSaid{}
-	for i, a := range w.against {
-		text, fix := a.Said(s.rules)
+	for i, a := range w.Against {
+		text, fix := a.Said(s.Rules)
 		one := AgainstSaid{Of: []string{"floor", "ceiling"}[i], Lie: string(a.Lie), Text: text, Fix: fix, Blocks: []string{}, Lengths: []string{}, Fixings: []FixedAt{}, Short: []ShortStub{}}
 		one.By, one.Count, one.Cure = a.Anchor.By, a.Count, a.Anchor.Cure
-		one.With, one.Heed = a.With(s.rules)
+		one.With, one.Heed = a.With(s.Rules)
 		if a.Anchor.Length > 0 {
 			one.Length, one.Bite = u.Write(a.Anchor.Length), u.Write(a.Bite)
 		}
@@ -63,18 +64,18 @@ func (s *writer) writeAgainst(w *Wall_) []AgainstSaid {
 			one.Block = u.Write(least)
 		}
 		for _, b := range a.Blocks {
-			one.Blocks = append(one.Blocks, u.Write(b.At.Nearest(u.Pick(measure.Inch/16, mm))))
+			one.Blocks = append(one.Blocks, u.Write(b.At.Nearest(u.Pick(measure.Inch/16, measure.Millimetre))))
 			one.Lengths = append(one.Lengths, u.Write(b.Clear))
 		}
 		for _, x := range a.Fixings {
-			at := x.At.Nearest(u.Pick(measure.Inch/16, mm))
-			one.Fixings = append(one.Fixings, FixedAt{u.Write(at), s.say(at), x.Count, x.Moved, x.Slant})
+			at := x.At.Nearest(u.Pick(measure.Inch/16, measure.Millimetre))
+			one.Fixings = append(one.Fixings, FixedAt{u.Write(at), s.Say(at), x.Count, x.Moved, x.Slant})
 		}
 		for _, l := range a.How {
-			one.How = append(one.How, Line{What: l.What, Value: u.Write(l.Value.Nearest(s.rules.Mark / 2))})
+			one.How = append(one.How, work.Line{What: l.What, Value: u.Write(l.Value.Nearest(s.Rules.Mark / 2))})
 		}
 		for _, b := range a.Short {
-			one.Short = append(one.Short, ShortStub{u.Write(b[0]), u.Write(b[1]), shortSaid(s.setup, b)})
+			one.Short = append(one.Short, ShortStub{u.Write(b[0]), u.Write(b[1]), work.ShortSaid(s.Site, b)})
 		}
 		out = append(out, one)
 	}

@@ -13,7 +13,9 @@ import (
 
 	"homalos/internal/geo"
 	"homalos/internal/job"
+	"homalos/internal/job/jobtest"
 	"homalos/internal/measure"
+	"homalos/internal/site"
 )
 
 // anyLine is a line as somebody in a hurry may say it, sense or not.
@@ -62,7 +64,7 @@ func TestAnyLinesArePlannedOrTheirFaultsNamed(t *testing.T) {
 		for _, id := range []string{"A", "B", "C", "D"} {
 			lines[id] = anyLine(t, id)
 		}
-		d := laid(leaning, lines)
+		d := jobtest.Laid(jobtest.Leaning, lines)
 		for i := range d.Walls {
 			if rapid.Bool().Draw(t, "two") {
 				d.Walls[i].Top = []string{"2x4", "2x4"}
@@ -72,7 +74,7 @@ func TestAnyLinesArePlannedOrTheirFaultsNamed(t *testing.T) {
 			}
 			d.Walls[i].Ends = []job.WallEnd{{End: "end", Style: rapid.SampledFrom([]string{"", "ladder", "flat-nailer", "serves", "scrap", "end-studs"}).Draw(t, "style")}}
 		}
-		d.Survey.Readings = closet().Survey.Readings
+		d.Survey.Readings = jobtest.Closet().Survey.Readings
 		d.Survey.Walls[1].Leans = []job.Lean{{Station: "10 in", Out: "1/4 in", Span: "48 in"}}
 		for len(d.Walls) > 0 {
 			p, err := Compute(d)
@@ -163,7 +165,7 @@ func TestEachRelationHoldsInAnyRoom(t *testing.T) {
 			{X: inch("x4", 110, 150), Y: inch("y4", 150, 190)}, {X: inch("x5", -15, 15), Y: inch("y5", 140, 170)},
 		}
 		clear, off, leg := inch("clear", 30, 50), inch("off", 25, 40), inch("leg", 12, 20)
-		d := laid(at, map[string]job.Line{
+		d := jobtest.Laid(at, map[string]job.Line{
 			"A": {By: "clear", Face: "side 1", At: fmt.Sprint(clear, " in"), Parts: []job.Part{{Length: "60 in"}}},
 			"B": {By: "leg", Face: "A", Turn: "right", Parts: []job.Part{{Length: fmt.Sprint(leg, " in")}}},
 			"C": {By: "centred", Face: "side 5", And: "D", Start: &job.LineEnd{Face: "A back"}, Stop: &job.LineEnd{Face: "side 4"}},
@@ -188,12 +190,12 @@ func TestEachRelationHoldsInAnyRoom(t *testing.T) {
 			here := out(at[4], at[0], e)
 			require.InDelta(t, (off-3.5)/2, math.Min(here, off-here), 1./64, "as much room on one side of it as on the other")
 		}
-		assert.Empty(t, Moves(d, d))
+		assert.Empty(t, site.Moves(d, d))
 	})
 }
 
 func TestAnOpenCornerIsToldAndClosed(t *testing.T) {
-	d := closet()
+	d := jobtest.Closet()
 	d.Walls[0].Line.Stop.Past = false // D stops at E's near face, E at D's: they touch at an edge
 	a := adviceOf(wallOf(t, computed(t, d), "D"), "open-corner")
 	assert.Equal(t, "The end comes to E where nothing of it stands: the corner is open.", a.Text)
@@ -206,7 +208,7 @@ func TestAnOpenCornerIsToldAndClosed(t *testing.T) {
 }
 
 func TestPlatesAsDeepAsTheStuds(t *testing.T) {
-	d := closet()
+	d := jobtest.Closet()
 	d.Walls[0].Lumber, d.Walls[0].Bottom, d.Walls[0].Top = "2x6", []string{"2x4"}, []string{"2x4"}
 	a := adviceOf(wallOf(t, computed(t, d), "D"), "plate-depth")
 	assert.Contains(t, a.Text, "The 2x4 plate is 3 1/2 deep, the studs are 5 1/2.")
@@ -227,7 +229,7 @@ func TestPlatesAsDeepAsTheStuds(t *testing.T) {
 // The snap sheet says everything in the order of the work, and where the top
 // plate differs from what is plumbed up.
 func TestTheSnapSheetGoesInOrder(t *testing.T) {
-	d := closet()
+	d := jobtest.Closet()
 	d.Survey.Walls[3].Leans = []job.Lean{{Station: "80 in", Out: "5/16 in", Span: "48 in"}}
 	steps := wallOf(t, computed(t, d), "D").Line.Steps
 	var said []string
@@ -243,6 +245,6 @@ func TestTheSnapSheetGoesInOrder(t *testing.T) {
 		last = i
 	}
 	assert.Equal(t, "5/8", steps[len(steps)-1].Value)
-	long := laid(leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in"}})
+	long := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in"}})
 	assert.Contains(t, fmt.Sprint(wallOf(t, computed(t, long), "A").Line.Steps), "Plumb up to the ceiling at 0, 67 5/16, 134 11/16, 202", "no more than 8 ft apart")
 }

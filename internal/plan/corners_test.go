@@ -9,23 +9,14 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/advise"
 	"homalos/internal/geo"
 	"homalos/internal/job"
+	"homalos/internal/job/jobtest"
 	"homalos/internal/measure"
+	"homalos/internal/site"
+	"homalos/internal/wood"
 )
-
-// closet is a closet in the corner of a room: its front D runs past its side E.
-func closet() job.Document {
-	d := laid(leaning, map[string]job.Line{
-		"D": {By: "parallel", Face: "side 1", At: "60 in", Stop: &job.LineEnd{Face: "E", Past: true}},
-		"E": {By: "square", Face: "side 1", At: "90 in", Stop: &job.LineEnd{Face: "D"}},
-	})
-	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x6", Thickness: "1 1/2 in", Depth: "5 1/2 in"})
-	for i := range 6 {
-		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: fmt.Sprint("g", i), Kind: "gap", Place: &job.Place{X: fmt.Sprint(20*i, " in"), Y: fmt.Sprint(10*i, " in")}, Value: "93 in"})
-	}
-	return d
-}
 
 func wallOf(t require.TestingT, p Plan, id string) Wall {
 	for _, w := range p.Walls {
@@ -38,7 +29,7 @@ func wallOf(t require.TestingT, p Plan, id string) Wall {
 }
 
 func TestTwoWallsOfACornerEndAtEachOther(t *testing.T) {
-	p := computed(t, closet())
+	p := computed(t, jobtest.Closet())
 	d, e := wallOf(t, p, "D"), wallOf(t, p, "E")
 	require.NotEmpty(t, e.Meets)
 	m := e.Meets[len(e.Meets)-1]
@@ -49,9 +40,9 @@ func TestTwoWallsOfACornerEndAtEachOther(t *testing.T) {
 	assert.Equal(t, "strap", m.Tie)
 	assert.Contains(t, m.Heights, "one height with their plates")
 	require.Len(t, m.Wood, 1)
-	piece, ok := p.Member(m.Wood[0])
-	require.True(t, ok)
-	assert.Equal(t, "backer", piece.Kind)
+	piece, _ := p.Result.Member(m.Wood[0])
+	require.NotNil(t, piece)
+	assert.Equal(t, wood.Backer, piece.Kind)
 	assert.Equal(t, "D", strings.Split(piece.ID, "-")[0], "the wood is in the wall that runs past")
 	assert.InDelta(t, 59.9375, inchesOf(t, of2(e, "stud")[len(of2(e, "stud"))-1].To), 1./64, "E's end stud is held back from D")
 	_, d2 := ends(t, p, "D")
@@ -72,16 +63,16 @@ func of2(w Wall, kind string) []Member {
 }
 
 func TestNeighboursFollowAChangeOfDepth(t *testing.T) {
-	before := closet()
+	before := jobtest.Closet()
 	after := job.Copy(before)
 	after.Walls[1].Lumber = "2x6"
-	moves := Moves(before, after)
+	moves := site.Moves(before, after)
 	require.Len(t, moves, 1)
 	assert.Equal(t, "D", moves[0].Wall)
 	assert.Equal(t, "2", moves[0].By, "by what E is deeper")
 	was, now := inchesOf(t, moves[0].Was+" in"), inchesOf(t, moves[0].Now+" in")
 	assert.InDelta(t, 2, now-was, 1./32)
-	changed := Changed(computed(t, before).Result, computed(t, after).Result, func(id string) bool { return id == "D-T1" })
+	changed := advise.Changed(computed(t, before).Result, computed(t, after).Result, func(id string) bool { return id == "D-T1" })
 	require.Len(t, changed.Cut, 1, "cut pieces first")
 	assert.Equal(t, "D-T1", changed.Cut[0].Member)
 }
@@ -92,7 +83,7 @@ func TestAZigzagClosesOrSaysByHowMuch(t *testing.T) {
 	}
 	c := leg("B", "right", "60 in")
 	c.Closes = &job.Closes{Face: "side 2"}
-	d := laid([]geo.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 200, Y: 150}, {X: 0, Y: 150}}, map[string]job.Line{
+	d := jobtest.Laid([]geo.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 200, Y: 150}, {X: 0, Y: 150}}, map[string]job.Line{
 		"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "80 in"}}}, "B": leg("A", "left", "24 in"), "C": c,
 	})
 	p := computed(t, d)
@@ -117,16 +108,16 @@ func TestAZigzagClosesOrSaysByHowMuch(t *testing.T) {
 	assert.Equal(t, "Closing error on corner 3: 66 to the right of it. Measure the legs again before trusting either.", corner.Text)
 	for path, c := range map[string]job.Closes{"walls[2].line.closes": {}, "walls[2].line.closes.corner": {Corner: "9"}, "walls[2].line.closes.face": {Face: "moon"}} {
 		closed.Walls[2].Line.Closes = &c
-		assert.Equal(t, path, Check(closed)[0].Path)
+		assert.Equal(t, path, site.Check(closed)[0].Path)
 	}
 	closed.Walls[2].Line.Closes = nil
 	closed.Walls[1].Line.Face = "side 1"
-	assert.Contains(t, Check(closed)[0].Text, "a leg goes on from one")
+	assert.Contains(t, site.Check(closed)[0].Text, "a leg goes on from one")
 }
 
 func TestBoardsAtTheEndsCount(t *testing.T) {
 	// cabinets 30 + 21, overhang 3/4 at one end, board 1/2 at both: 52 3/4
-	d := laid(leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Boards: "both", Parts: []job.Part{
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Boards: "both", Parts: []job.Part{
 		{What: "cabinet", Length: "30 in"}, {What: "cabinet", Length: "21 in"}, {What: "overhang", Length: "3/4 in"},
 	}}})
 	assert.Equal(t, "52 3/4 in", computed(t, d).Walls[0].Length)
@@ -135,26 +126,26 @@ func TestBoardsAtTheEndsCount(t *testing.T) {
 }
 
 func TestALineDoesNotEndInADoorThatIsThere(t *testing.T) {
-	d := closet()
+	d := jobtest.Closet()
 	d.Survey.Walls[0].Openings = []job.ExistingOpening{{From: "70 in", To: "100 in", What: "door to the yard"}}
-	faults := Check(d)
+	faults := site.Check(d)
 	require.Len(t, faults, 1)
 	assert.Equal(t, "walls[1].line", faults[0].Path)
 	assert.Contains(t, faults[0].Text, "its start meets side 1 from 90 to 93 1/2, in the door to the yard that is there (70 to 100)")
 	d.Survey.Walls[0].From, d.Survey.Walls[0].To = "2", "1" // stations run from corner 2 then
 	d.Survey.Walls[0].Openings[0] = job.ExistingOpening{From: "105 in", To: "120 in"}
-	require.Len(t, Check(d), 1)
+	require.Len(t, site.Check(d), 1)
 	d.Survey.Walls[0].Openings[0] = job.ExistingOpening{From: "70 in", To: "100 in"}
-	assert.Empty(t, Check(d))
+	assert.Empty(t, site.Check(d))
 	d.Survey.Walls[0].Openings[0].To = "60 in"
-	assert.Equal(t, "survey.walls[0].openings[0].to", Check(d)[0].Path)
-	furring := laid(leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
+	assert.Equal(t, "survey.walls[0].openings[0].to", site.Check(d)[0].Path)
+	furring := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
 	furring.Survey.Walls[0].Openings = []job.ExistingOpening{{From: "70 in", To: "100 in", What: "window"}}
 	assert.Contains(t, adviceOf(computed(t, furring).Walls[0], "covers-opening").Text, "before the window at 70 to 100")
 }
 
 func TestWallsThatStandInEachOther(t *testing.T) {
-	d := laid(leaning, map[string]job.Line{
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{
 		"A": {By: "parallel", Face: "side 1", At: "60 in"},
 		"B": {By: "square", Face: "side 1", At: "80 in"},
 		"C": {By: "parallel", Face: "side 1", At: "70 in", Start: &job.LineEnd{Face: "B back"}},
@@ -173,7 +164,7 @@ func TestWallsThatStandInEachOther(t *testing.T) {
 func TestOddAnglesAreBevelled(t *testing.T) {
 	// a wall met at 52°: its end is cut 38° off square (the work, step 2)
 	square := []geo.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 200, Y: 150}, {X: 0, Y: 150}}
-	d := laid(square, map[string]job.Line{"A": {By: "square", Face: "side 1", At: "60 in", Degrees: 52, Parts: []job.Part{{Length: "80 in"}}}})
+	d := jobtest.Laid(square, map[string]job.Line{"A": {By: "square", Face: "side 1", At: "60 in", Degrees: 52, Parts: []job.Part{{Length: "80 in"}}}})
 	w := computed(t, d).Walls[0]
 	assert.Equal(t, "38.0° off square, 52.0° to the other wall", w.Meets[0].Bevel)
 	bottom := of2(w, "bottom-plate")[0]
@@ -188,7 +179,7 @@ func TestOddAnglesAreBevelled(t *testing.T) {
 }
 
 func TestALeaningWallTakesItOffTheTopPlate(t *testing.T) {
-	d := closet()
+	d := jobtest.Closet()
 	d.Survey.Walls[3].Leans = []job.Lean{{Station: "20 in", Out: "1/16 in", Span: "48 in"}, {Station: "80 in", Out: "5/16 in", Span: "48 in"}}
 	for i := range d.Survey.Readings {
 		d.Survey.Readings[i].Value = "92 in"
@@ -206,10 +197,10 @@ func TestALeaningWallTakesItOffTheTopPlate(t *testing.T) {
 }
 
 func TestWhatKeepsAPlateOffConcrete(t *testing.T) {
-	d := closet()
+	d := jobtest.Closet()
 	d.Rules = &job.Rules{Floor: "concrete", FixFloor: &job.Fixing{By: "resin", Length: "5 in", Cure: 24}}
 	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x4t", Thickness: "1 1/2 in", Depth: "3 1/2 in", Treated: true}, job.Lumber{ID: "track", Thickness: "1/32 in", Depth: "3 1/2 in", Track: true})
-	assert.Contains(t, Check(d)[0].Text, "be steel track, or have a membrane under it")
+	assert.Contains(t, site.Check(d)[0].Text, "be steel track, or have a membrane under it")
 	studs := map[string]float64{}
 	for name, change := range map[string]func(w *job.Wall){
 		"treated":  func(w *job.Wall) { w.Bottom = []string{"2x4t"} },
@@ -228,28 +219,28 @@ func TestWhatKeepsAPlateOffConcrete(t *testing.T) {
 	}
 	assert.InDelta(t, 1.5-1./32, studs["track"]-studs["treated"], 1./64, "of track only its metal is taken off")
 	d.Walls[0].Lumber = "track"
-	assert.Contains(t, fmt.Sprint(Check(d)), "it makes plates")
+	assert.Contains(t, fmt.Sprint(site.Check(d)), "it makes plates")
 	d.Rules.FixFloor = &job.Fixing{Cure: -1}
-	faults := fmt.Sprint(Check(d))
+	faults := fmt.Sprint(site.Check(d))
 	assert.Contains(t, faults, "rules.fixFloor.by")
 	assert.Contains(t, faults, "rules.fixFloor.cure")
 }
 
 func TestStretchesThatWaitAndEndsAreHeldToSense(t *testing.T) {
-	d := closet()
+	d := jobtest.Closet()
 	d.Walls[0].Pending = []job.Pending{{From: "10 in", To: "500 in"}}
 	d.Walls[1].Ends = []job.WallEnd{{End: "start"}, {End: "start", Style: "glue"}, {End: "end", Tie: "lap"}}
-	faults := fmt.Sprint(Check(d))
+	faults := fmt.Sprint(site.Check(d))
 	for _, says := range []string{"walls[0].pending[0].what", "walls[0].pending[0].to", "walls[1].ends[1].style", "walls[1].ends[1].end", "say start or end, each once"} {
 		assert.Contains(t, faults, says)
 	}
-	d = closet()
+	d = jobtest.Closet()
 	d.Walls[1].Ends = []job.WallEnd{{End: "end", Tie: "lap"}}
-	assert.Contains(t, fmt.Sprint(Check(d)), "both want two top plates")
+	assert.Contains(t, fmt.Sprint(site.Check(d)), "both want two top plates")
 	for i := range d.Walls {
 		d.Walls[i].Top = []string{"2x4", "2x4"}
 	}
-	require.Empty(t, Check(d))
+	require.Empty(t, site.Check(d))
 	p := computed(t, d)
 	assert.Equal(t, "lap", wallOf(t, p, "E").Meets[len(wallOf(t, p, "E").Meets)-1].Tie)
 	second := func(id string) float64 { return inchesOf(t, of2(wallOf(t, p, id), "top-plate")[1].Exact) }
@@ -263,11 +254,11 @@ func TestStretchesThatWaitAndEndsAreHeldToSense(t *testing.T) {
 }
 
 func TestDevicesToMoveAreCompared(t *testing.T) {
-	d := closet()
+	d := jobtest.Closet()
 	d.Assess = &job.Assess{Hanging: []job.Hanging{{ID: "s", Wall: "side 1", What: "switch", Station: "91 in"}, {ID: "r", Wall: "side 1", What: "radiator"}}}
 	there := job.Copy(d)
 	there.Walls[1].Line.At = "120 in"
-	c, err := Compare(d, there, "E", nothingCut)
+	c, err := advise.Compare(d, there, "E", nothingCut)
 	require.NoError(t, err)
 	for _, r := range c.Rows {
 		if r.What == "devices to move" {
@@ -275,9 +266,9 @@ func TestDevicesToMoveAreCompared(t *testing.T) {
 			assert.Equal(t, "none", r.There)
 		}
 	}
-	furring := laid(leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
+	furring := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
 	furring.Assess = d.Assess
-	c, err = Compare(d, furring, "A", nothingCut)
+	c, err = advise.Compare(d, furring, "A", nothingCut)
 	require.NoError(t, err)
 	assert.Contains(t, fmt.Sprint(c.Rows), "2: switch, radiator")
 }
@@ -286,18 +277,18 @@ func TestDevicesToMoveAreCompared(t *testing.T) {
 // more where a line reaches on beyond the face it goes by.
 func TestLinesMoveNoMoreThanTheyMust(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		d := closet()
-		moved := append([]geo.Point(nil), leaning...)
+		d := jobtest.Closet()
+		moved := append([]geo.Point(nil), jobtest.Leaning...)
 		most := 0.0
 		for i := 2; i < 4; i++ {
 			dx, dy := rapid.Float64Range(-0.4, 0.4).Draw(t, "dx"), rapid.Float64Range(-0.4, 0.4).Draw(t, "dy")
 			moved[i].X += dx
 			moved[i].Y += dy
-			most = max(most, leaning[i].Distance(moved[i]))
+			most = max(most, jobtest.Leaning[i].Distance(moved[i]))
 		}
 		after := job.Copy(d)
-		after.Survey.Ties = laid(moved, nil).Survey.Ties
-		for _, m := range Moves(d, after) {
+		after.Survey.Ties = jobtest.Laid(moved, nil).Survey.Ties
+		for _, m := range site.Moves(d, after) {
 			by, err := measure.Read(m.By+" in", measure.Imperial)
 			require.NoError(t, err)
 			require.LessOrEqual(t, by.Inches(), 1.1*most+1./32, m.Wall)
@@ -313,9 +304,9 @@ func TestALineRunsFromWhereItIsSaidToStart(t *testing.T) {
 		"A": {By: "parallel", Face: "side 1", At: "30 in"}, "B": {By: "parallel", Face: "side 1", At: "110 in"},
 		"C": {By: "clear", Face: "side 4", At: "40 in", Start: &job.LineEnd{Face: "A back"}, Stop: &job.LineEnd{Face: "B"}},
 	}
-	up := wallOf(t, computed(t, laid(leaning, lines)), "C")
+	up := wallOf(t, computed(t, jobtest.Laid(jobtest.Leaning, lines)), "C")
 	lines["C"] = job.Line{By: "clear", Face: "side 4", At: "40 in", Start: &job.LineEnd{Face: "B"}, Stop: &job.LineEnd{Face: "A back"}}
-	down := wallOf(t, computed(t, laid(leaning, lines)), "C")
+	down := wallOf(t, computed(t, jobtest.Laid(jobtest.Leaning, lines)), "C")
 	assert.Equal(t, up.Line.From, down.Line.To)
 	assert.Equal(t, up.Line.To, down.Line.From)
 	assert.NotEqual(t, up.Line.Body, down.Line.Body)

@@ -18,11 +18,15 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"homalos/internal/advise"
 	"homalos/internal/instrument"
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/making"
 	"homalos/internal/measure"
+	"homalos/internal/picture"
 	"homalos/internal/plan"
+	"homalos/internal/site"
 )
 
 // The corpus is documents as they were planned before the core was taken
@@ -80,15 +84,15 @@ func fixes(d job.Document, p plan.Plan) []byte {
 					all = append(all, err)
 					continue
 				}
-				compared, err := plan.Compare(d, after, w.ID, func(string) bool { return true })
-				all = append(all, compared, err, plan.Moves(d, after))
+				compared, err := advise.Compare(d, after, w.ID, func(string) bool { return true })
+				all = append(all, compared, err, site.Moves(d, after))
 				stayed := job.Copy(after)
-				all = append(all, plan.KeepPlaces(d, &stayed), job.Between(after, stayed))
+				all = append(all, site.KeepPlaces(d, &stayed), job.Between(after, stayed))
 			}
 		}
 	}
 	long := d.Units.Write(120 * measure.Inch)
-	section, err := plan.SectionAlong(d, job.Place{X: d.Units.Write(0), Y: long}, job.Place{X: long, Y: d.Units.Write(10 * measure.Inch)})
+	section, err := picture.SectionAlong(d, job.Place{X: d.Units.Write(0), Y: long}, job.Place{X: long, Y: d.Units.Write(10 * measure.Inch)})
 	return text(append(all, section, err)...)
 }
 
@@ -225,7 +229,7 @@ func newCorpus(t *testing.T) (all []kept) {
 			base = bases[r.IntN(2)]
 		}
 		d := jobtest.Shake(base, r, 1+r.IntN(6))
-		if plan.Check(d) != nil && seed%4 != 0 {
+		if site.Check(d) != nil && seed%4 != 0 {
 			continue // some that are refused are enough
 		}
 		add(fmt.Sprintf("shaken-%d", seed), d)
@@ -234,7 +238,7 @@ func newCorpus(t *testing.T) (all []kept) {
 		d := job.Copy(bases[seed%2])
 		crew := jobtest.NewCrew(fmt.Sprint("corpus ", seed), seed)
 		for range 12 {
-			if made, err := (&plan.Making{Now: d}).Make([]job.Edit{crew.Edit(d)}); err == nil {
+			if made, err := (&making.Maker{Now: d}).Make([]job.Edit{crew.Edit(d)}); err == nil {
 				d = made.Document
 			}
 		}

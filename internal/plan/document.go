@@ -4,7 +4,10 @@
 package plan
 
 import (
+	"homalos/internal/advise"
 	"homalos/internal/measure"
+	"homalos/internal/picture"
+	"homalos/internal/work"
 )
 
 // Format is the mark of a plan document.
@@ -25,46 +28,46 @@ type Plan struct {
 
 	// Drawings are the walls as pictures, in the walls' order; they are no part
 	// of the document.
-	Drawings []Drawing `json:"-"`
+	Drawings []picture.Drawing `json:"-"`
 
 	// Result is what the plan was written from; no part of the document either.
-	Result  *Result  `json:"-"`
-	Advised *Advised `json:"-"`
+	Result  *work.Result    `json:"-"`
+	Advised *advise.Advised `json:"-"`
 }
 
 // Wall is one wall's members, marks and findings.
 type Wall struct {
-	ID       string        `json:"id"`
-	Length   string        `json:"length"`
-	Said     string        `json:"said" doc:"Its length as it is read out, to half a mark."`
-	Line     *WallLine     `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
-	Against  []AgainstSaid `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`
-	Meets    []Meeting     `json:"meets,omitempty" nullable:"false" doc:"What its two ends meet."`
-	Plates   *PlatesSaid   `json:"plates,omitempty" doc:"How its plates are cut, notched and tied."`
-	Advice   []Advice      `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`
-	Members  []Member      `json:"members" nullable:"false"`
-	Marks    []Mark        `json:"marks" nullable:"false"`
-	Findings []Finding     `json:"findings" nullable:"false"`
+	ID       string          `json:"id"`
+	Length   string          `json:"length"`
+	Said     string          `json:"said" doc:"Its length as it is read out, to half a mark."`
+	Line     *WallLine       `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
+	Against  []AgainstSaid   `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`
+	Meets    []Meeting       `json:"meets,omitempty" nullable:"false" doc:"What its two ends meet."`
+	Plates   *PlatesSaid     `json:"plates,omitempty" doc:"How its plates are cut, notched and tied."`
+	Advice   []advise.Advice `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`
+	Members  []Member        `json:"members" nullable:"false"`
+	Marks    []Mark          `json:"marks" nullable:"false"`
+	Findings []Finding       `json:"findings" nullable:"false"`
 }
 
 // Member is one piece of wood. Exact, cut and spread are left out where too
 // little is read to say.
 type Member struct {
-	ID      string `json:"id"`
-	Kind    string `json:"kind" doc:"stud, king, jack, header, cripple, sill, under-sill, bottom-plate, top-plate, block, nogging, backer"`
-	Lumber  string `json:"lumber"`
-	From    string `json:"from" doc:"Station of the nearer face or end, from the wall's from end."`
-	To      string `json:"to"`
-	Exact   string `json:"exact,omitempty" doc:"What the sum adds up to."`
-	Cut     string `json:"cut,omitempty" doc:"Exact brought to the mark."`
-	Spread  string `json:"spread,omitempty" doc:"Half the width of the 95 % interval of exact."`
-	State   string `json:"state" enum:"ready,measure-first,blocked"`
-	Opening string `json:"opening,omitempty" doc:"The opening it belongs to."`
-	Bevel   string `json:"bevel,omitempty" doc:"How its ends are cut, where that isn't square; exact is to the long point."`
-	Pending string `json:"pending,omitempty" doc:"What it waits for; its state is blocked then."`
-	Why     string `json:"why,omitempty" doc:"Why it stands off the layout."`
-	Frees   *Want  `json:"frees,omitempty" doc:"The reading that would free a held piece."`
-	Sum     []Line `json:"sum" nullable:"false"`
+	ID      string      `json:"id"`
+	Kind    string      `json:"kind" doc:"stud, king, jack, header, cripple, sill, under-sill, bottom-plate, top-plate, block, nogging, backer"`
+	Lumber  string      `json:"lumber"`
+	From    string      `json:"from" doc:"Station of the nearer face or end, from the wall's from end."`
+	To      string      `json:"to"`
+	Exact   string      `json:"exact,omitempty" doc:"What the sum adds up to."`
+	Cut     string      `json:"cut,omitempty" doc:"Exact brought to the mark."`
+	Spread  string      `json:"spread,omitempty" doc:"Half the width of the 95 % interval of exact."`
+	State   string      `json:"state" enum:"ready,measure-first,blocked"`
+	Opening string      `json:"opening,omitempty" doc:"The opening it belongs to."`
+	Bevel   string      `json:"bevel,omitempty" doc:"How its ends are cut, where that isn't square; exact is to the long point."`
+	Pending string      `json:"pending,omitempty" doc:"What it waits for; its state is blocked then."`
+	Why     string      `json:"why,omitempty" doc:"Why it stands off the layout."`
+	Frees   *Want       `json:"frees,omitempty" doc:"The reading that would free a held piece."`
+	Sum     []work.Line `json:"sum" nullable:"false"`
 }
 
 // Want is a reading to take.
@@ -72,13 +75,6 @@ type Want struct {
 	Kind    string `json:"kind" enum:"gap,floor,ceiling"`
 	Station string `json:"station"`
 	Text    string `json:"text"`
-}
-
-// Line is one line of a sum.
-type Line struct {
-	What     string   `json:"what"`
-	Value    string   `json:"value"`
-	Readings []string `json:"readings,omitempty" nullable:"false"`
 }
 
 // Mark is a line on the plates and the side the wood lies.
@@ -131,76 +127,4 @@ type Buy struct {
 	Lumber string `json:"lumber"`
 	Stock  string `json:"stock"`
 	Count  int    `json:"count"`
-}
-
-// Drawing is a wall as a picture: millimetres for drawing, text for reading.
-type Drawing struct {
-	Wall     string         `json:"wall"`
-	Length   float64        `json:"length"`
-	Hook     string         `json:"hook" enum:"start,end"`
-	Known    bool           `json:"known" doc:"False: too few readings to draw floor and ceiling."`
-	Levels   bool           `json:"levels" doc:"Heights are from the laser line."`
-	Surface  []SurfacePoint `json:"surface" nullable:"false"`
-	Pieces   []DrawnPiece   `json:"pieces" nullable:"false"`
-	Pins     []Pin          `json:"pins" nullable:"false"`
-	Openings []DrawnOpening `json:"openings" nullable:"false"`
-	Tape     []TapeNumber   `json:"tape" nullable:"false"`
-	Bottom   float64        `json:"bottom" doc:"Thickness of the bottom plates."`
-	Top      float64        `json:"top" doc:"Thickness of the top plates."`
-	Depth    float64        `json:"depth"`
-	Above    []DetailPiece  `json:"above,omitempty" nullable:"false" doc:"Its wood from above, in its place on the plan: uprights, noggings, blocks between joists."`
-	Corners  []CornerDetail `json:"corners,omitempty" nullable:"false" doc:"Its ends from above, large, where they meet another wall."`
-	Crossed  []CrossedJoist `json:"crossed,omitempty" nullable:"false" doc:"Joists that cross a section of the room."`
-}
-
-// SurfacePoint is floor and ceiling at a station.
-type SurfacePoint struct {
-	At      float64 `json:"at"`
-	Floor   float64 `json:"floor"`
-	Ceiling float64 `json:"ceiling"`
-	Spread  float64 `json:"spread"`
-}
-
-// DrawnPiece is a member to draw: an upright or a span.
-type DrawnPiece struct {
-	ID    string  `json:"id"`
-	Kind  string  `json:"kind"`
-	State string  `json:"state"`
-	From  float64 `json:"from"`
-	To    float64 `json:"to"`
-	Foot  float64 `json:"foot"`
-	Head  float64 `json:"head"`
-	Known bool    `json:"known"`
-	Label string  `json:"label" doc:"The cut length as it is read out."`
-	Tape  string  `json:"tape" doc:"The mark, wood ahead."`
-	Give  string  `json:"give,omitempty" doc:"The spread, to the next 32nd or half millimetre."`
-}
-
-// Pin is a reading in the picture.
-type Pin struct {
-	Reading string  `json:"reading"`
-	Kind    string  `json:"kind"`
-	At      float64 `json:"at"`
-	Label   string  `json:"label"`
-	Said    string  `json:"said" doc:"The station as it is read out."`
-}
-
-// DrawnOpening is a rough opening in the picture.
-type DrawnOpening struct {
-	ID     string  `json:"id"`
-	Kind   string  `json:"kind"`
-	From   float64 `json:"from"`
-	To     float64 `json:"to"`
-	Head   float64 `json:"head"`
-	Sill   float64 `json:"sill"`
-	Known  bool    `json:"known"`
-	Label  string  `json:"label"`
-	Centre string  `json:"centre"`
-}
-
-// TapeNumber is a number on the running tape.
-type TapeNumber struct {
-	At    float64 `json:"at"`
-	Label string  `json:"label"`
-	Major bool    `json:"major"`
 }

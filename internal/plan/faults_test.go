@@ -10,6 +10,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/job"
+	"homalos/internal/job/jobtest"
+	"homalos/internal/site"
 )
 
 func TestNonsenseIsNamedByItsPath(t *testing.T) {
@@ -262,7 +264,7 @@ func TestWhatWasFoundIsCheckedToo(t *testing.T) {
 		t.Run(name, func(t *testing.T) {
 			d, faults := job.Read([]byte(strings.Replace(taped, `"survey": {`, c.with, 1)))
 			require.Empty(t, faults)
-			all := Check(d)
+			all := site.Check(d)
 			require.NotEmpty(t, all)
 			assert.Equal(t, c.path, all[0].Path)
 			assert.Contains(t, all[0].Text, c.says)
@@ -291,15 +293,15 @@ func TestAssessmentsAreCheckedToo(t *testing.T) {
 		"a probe without a thickness": {job.Assess{Probes: []job.Probe{{ID: "p", Layers: []job.Layer{{What: "board"}, {What: "oak"}}}}}, "assess.probes[0].layers[0].thick", "missing"},
 	} {
 		t.Run(name, func(t *testing.T) {
-			d := demoDoc(t, "bindery")
+			d := jobtest.Demo(t, "bindery")
 			d.Assess = &c.a
-			all := Check(d)
+			all := site.Check(d)
 			require.NotEmpty(t, all)
 			assert.Equal(t, c.path, all[0].Path)
 			assert.Contains(t, all[0].Text, c.says)
 		})
 	}
-	d := demoDoc(t, "bindery")
+	d := jobtest.Demo(t, "bindery")
 	d.Assess = &job.Assess{Supports: []job.Support{{Wall: "tram wall", AskedBy: "e", Done: steps, Posts: []job.Post{{ID: "p", Side: "near", Chain: chain}}, Placed: signed}}}
-	assert.Empty(t, Check(d), "in place, signed")
+	assert.Empty(t, site.Check(d), "in place, signed")
 }

@@ -7,10 +7,12 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/job"
+	"homalos/internal/job/jobtest"
+	"homalos/internal/site"
 )
 
 func measured() job.Document {
-	d := closet()
+	d := jobtest.Closet()
 	d.Survey.Readings = nil
 	for i, station := range []string{"0 in", "40 in", "88 in"} {
 		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: string(rune('a' + i)), Kind: "gap", Place: &job.Place{Wall: "D", Station: station}, Value: "93 in"})
@@ -22,11 +24,11 @@ func measured() job.Document {
 
 func standing(t *testing.T, d job.Document) map[string]job.Reading {
 	t.Helper()
-	s, faults := resolve(d)
+	s, faults := site.Of(d)
 	require.Empty(t, faults)
 	out := map[string]job.Reading{}
-	for _, r := range s.readings {
-		out[r.ID] = s.given[r.ID]
+	for _, r := range s.Readings {
+		out[r.ID] = s.Given[r.ID]
 	}
 	return out
 }
@@ -35,7 +37,7 @@ func standing(t *testing.T, d job.Document) map[string]job.Reading {
 // there is what it was.
 func TestReadingsStayWhereTheyWereTaken(t *testing.T) {
 	before := measured()
-	was, _ := resolve(before)
+	was, _ := site.Of(before)
 	for name, c := range map[string]struct {
 		change func(d *job.Document)
 		stay   int
@@ -56,25 +58,25 @@ func TestReadingsStayWhereTheyWereTaken(t *testing.T) {
 		t.Run(name, func(t *testing.T) {
 			after := job.Copy(before)
 			c.change(&after)
-			n := KeepPlaces(before, &after)
+			n := site.KeepPlaces(before, &after)
 			if c.stay >= 0 {
 				assert.Equal(t, c.stay, n)
 			}
-			require.Empty(t, Check(after))
-			now, _ := resolve(after)
-			require.Len(t, now.readings, 3, "none is lost, none counts twice")
-			for _, r := range now.readings {
-				for _, old := range was.readings {
-					if old.ID == r.ID || now.given[r.ID].Replaces == old.ID {
-						assert.InDelta(t, 0, old.At.Distance(r.At), stray+1, name)
+			require.Empty(t, site.Check(after))
+			now, _ := site.Of(after)
+			require.Len(t, now.Readings, 3, "none is lost, none counts twice")
+			for _, r := range now.Readings {
+				for _, old := range was.Readings {
+					if old.ID == r.ID || now.Given[r.ID].Replaces == old.ID {
+						assert.InDelta(t, 0, old.At.Distance(r.At), site.Stray+1, name)
 						assert.InDelta(t, old.Value, r.Value, 0.01)
 						assert.False(t, r.Sure, "the same tape is no second one")
 					}
 				}
 			}
-			assert.Zero(t, KeepPlaces(before, &job.Document{}), "nothing to keep")
+			assert.Zero(t, site.KeepPlaces(before, &job.Document{}), "nothing to keep")
 			again := job.Copy(after)
-			assert.Zero(t, KeepPlaces(after, &again), "once")
+			assert.Zero(t, site.KeepPlaces(after, &again), "once")
 		})
 	}
 }
@@ -82,7 +84,7 @@ func TestReadingsStayWhereTheyWereTaken(t *testing.T) {
 func TestAStackedGapThatStaysIsGivenFromTheFloor(t *testing.T) {
 	after := measured()
 	after.Walls = nil
-	require.Equal(t, 3, KeepPlaces(measured(), &after))
+	require.Equal(t, 3, site.KeepPlaces(measured(), &after))
 	stay := standing(t, after)["b, stays 1"]
 	assert.Equal(t, "93 in", stay.Value, "90 over three inches of plates")
 	assert.Empty(t, stay.Basis)
@@ -90,9 +92,9 @@ func TestAStackedGapThatStaysIsGivenFromTheFloor(t *testing.T) {
 	assert.Empty(t, stay.Place.Wall)
 	// a correction of one that stayed is a correction like any other
 	after.Survey.Readings = append(after.Survey.Readings, job.Reading{ID: "again", Kind: "gap", Place: stay.Place, Value: "93 in", Replaces: "b, stays 1"})
-	s, faults := resolve(after)
+	s, faults := site.Of(after)
 	require.Empty(t, faults)
-	for _, r := range s.readings {
+	for _, r := range s.Readings {
 		assert.Equal(t, r.ID == "again", r.Sure)
 	}
 }
@@ -100,7 +102,7 @@ func TestAStackedGapThatStaysIsGivenFromTheFloor(t *testing.T) {
 // Rot doesn't walk along with a wall: it lies where it was found, and stops
 // whatever wall comes over it.
 func TestABadFloorStaysWhereItIs(t *testing.T) {
-	before := closet()
+	before := jobtest.Closet()
 	before.Assess = &job.Assess{Floor: []job.FloorCheck{
 		{ID: "rot", Wall: "D", From: "10 in", To: "30 in", State: "rot"},
 		{ID: "damp", Wall: "D", From: "80 in", To: "93 in", State: "damp"},
@@ -116,8 +118,8 @@ func TestABadFloorStaysWhereItIs(t *testing.T) {
 	require.True(t, bad(before, "D"))
 	aside := job.Copy(before)
 	aside.Walls[0].Line.At = "40 in"
-	KeepPlaces(before, &aside)
-	require.Empty(t, Check(aside))
+	site.KeepPlaces(before, &aside)
+	require.Empty(t, site.Check(aside))
 	assert.Len(t, aside.Assess.Floor[0].Ends, 2)
 	assert.False(t, bad(aside, "D"), "it stands on other boards now")
 	back := job.Copy(aside)
@@ -125,16 +127,16 @@ func TestABadFloorStaysWhereItIs(t *testing.T) {
 	assert.True(t, bad(back, "D"), "and back over the rot")
 	hair := job.Copy(before)
 	hair.Walls[0].Line.At = "60 1/4 in"
-	KeepPlaces(before, &hair)
+	site.KeepPlaces(before, &hair)
 	assert.True(t, job.Same(before, withAt(hair, before.Walls[0].Line.At)), "a hair is no move")
 	gone := job.Copy(before)
 	gone.Walls = gone.Walls[1:]
 	gone.Walls[0].Line.Stop = nil
-	KeepPlaces(before, &gone)
-	require.Empty(t, Check(gone), "a wall with a checked floor can be taken out")
+	site.KeepPlaces(before, &gone)
+	require.Empty(t, site.Check(gone), "a wall with a checked floor can be taken out")
 	assert.True(t, bad(gone, "E"), "E runs on over where D had stood")
 	again := job.Copy(gone)
-	KeepPlaces(gone, &again)
+	site.KeepPlaces(gone, &again)
 	assert.True(t, job.Same(gone, again), "once is enough")
 }
 
@@ -153,8 +155,8 @@ func TestAPlaceOfAFloorCheckIsHeldToSense(t *testing.T) {
 		"furlongs":            {ID: "a", State: "rot", Ends: []job.Place{{X: "1 furlongs", Y: "1 in"}, {X: "9 in", Y: "1 in"}}},
 		"write one of":        {ID: "a", State: "mouldy", Wall: "D", From: "1 in", To: "2 in"},
 	} {
-		d := closet()
+		d := jobtest.Closet()
 		d.Assess = &job.Assess{Floor: []job.FloorCheck{c}}
-		assert.ErrorContains(t, Check(d), says)
+		assert.ErrorContains(t, site.Check(d), says)
 	}
 }

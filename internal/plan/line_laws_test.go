@@ -12,6 +12,7 @@ import (
 
 	"homalos/internal/geo"
 	"homalos/internal/job"
+	"homalos/internal/job/jobtest"
 	"homalos/internal/measure"
 )
 
@@ -27,7 +28,7 @@ func closetIn(t *rapid.T, room []geo.Point) job.Document {
 	at := func(what string, low, high int) string {
 		return fmt.Sprintf("%d/16 in", rapid.IntRange(low*16, high*16).Draw(t, what))
 	}
-	d := laid(room, map[string]job.Line{
+	d := jobtest.Laid(room, map[string]job.Line{
 		"A": {By: "parallel", Face: "side 1", At: at("front", 30, 100), Stop: &job.LineEnd{Face: "B", Past: rapid.Bool().Draw(t, "past")}},
 		"B": {By: "square", Face: "side 1", At: at("side", 40, 150), Stop: &job.LineEnd{Face: "A"}},
 	})
@@ -106,7 +107,7 @@ func TestALineStruckByItsTapesLiesWhereItShould(t *testing.T) {
 func TestFixingsOfAnyWallCanBeDriven(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		d := closetIn(t, anyRoom(t))
-		d.Survey.Readings = closet().Survey.Readings
+		d.Survey.Readings = jobtest.Closet().Survey.Readings
 		angle := rapid.SampledFrom([]float64{0, 90, 180, 45}).Draw(t, "joists run at")
 		d.Survey.Joists = []job.Joists{{ID: "J", Of: rapid.SampledFrom([]string{"floor", "ceiling"}).Draw(t, "of"), Angle: angle, First: job.Place{X: "5 in", Y: "5 in"}, Spacing: "16 in", Count: 9}}
 		by := rapid.SampledFrom([]string{"", "screw", "nail", "bolt", "resin", "adhesive"}).Draw(t, "by")
@@ -158,7 +159,7 @@ func TestFixingsOfAnyWallCanBeDriven(t *testing.T) {
 func TestCornersCloseAtAnyDepth(t *testing.T) {
 	for _, depths := range [][2]string{{"2x4", "2x4"}, {"2x6", "2x4"}, {"2x4", "2x6"}, {"2x6", "2x6"}} {
 		t.Run(depths[0]+" past "+depths[1], func(t *testing.T) {
-			d := closet() // D runs past E
+			d := jobtest.Closet() // D runs past E
 			d.Walls[0].Lumber, d.Walls[1].Lumber = depths[0], depths[1]
 			p := computed(t, d)
 			e := wallOf(t, p, "E")
@@ -179,7 +180,7 @@ func TestCornersCloseAtAnyDepth(t *testing.T) {
 // Parts close on the wall's length, or say what is between: a leg begins
 // beyond the wood of the last one.
 func TestPartsCloseOnTheLength(t *testing.T) {
-	d := laid(leaning, map[string]job.Line{
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{
 		"A": {By: "parallel", Face: "side 1", At: "40 in", Parts: []job.Part{{What: "cabinet", Length: "30 in"}, {Length: "21 3/4 in"}}, Boards: "both"},
 		"B": {By: "leg", Face: "A", Degrees: 67.5, Parts: []job.Part{{What: "bench", Length: "24 in"}}},
 		"C": {By: "leg", Face: "B", Parts: []job.Part{{Length: "30 in"}}},

@@ -11,6 +11,7 @@ import (
 	"homalos/internal/line"
 	"homalos/internal/measure"
 	"homalos/internal/room"
+	"homalos/internal/work"
 )
 
 // spot is a place with what it is called: corner 4, the start of D.
@@ -23,14 +24,14 @@ type spot struct {
 // cornerSpot is a corner of the room as it was solved.
 func (s *writer) cornerSpot(c line.Corner) spot {
 	out := spot{name: "corner " + c.ID, at: c.At}
-	for i, t := range s.ties {
+	for i, t := range s.Ties {
 		of := []int{t.From, t.To}
 		if t.Kind != room.LengthTie {
 			of = append(of, t.At)
 		}
 		for _, k := range of {
-			if s.corners[k].ID == c.ID {
-				out.tapes = append(out.tapes, s.tieDocs[i].ID)
+			if s.Corners[k].ID == c.ID {
+				out.tapes = append(out.tapes, s.TieDocs[i].ID)
 				break
 			}
 		}
@@ -45,33 +46,29 @@ func endSpots(w *framing.Wall) [2]spot {
 
 // apart is how far two places lie from each other, from where each lies in the
 // room: across and up from its first corner. Source: geometry.
-func (s *writer) apart(a, b spot) []Line {
-	say := func(of spot, axis string, mm float64) Line {
-		return Line{What: fmt.Sprintf("%s lies %s", of.name, axis), Value: s.writeMM(mm), Readings: of.tapes}
+func (s *writer) apart(a, b spot) []work.Line {
+	say := func(of spot, axis string, mm float64) work.Line {
+		return work.Line{What: fmt.Sprintf("%s lies %s", of.name, axis), Value: s.WriteMM(mm), Readings: of.tapes}
 	}
 	dx, dy := b.at.X-a.at.X, b.at.Y-a.at.Y
-	return []Line{
+	return []work.Line{
 		say(a, "across", a.at.X), say(b, "across", b.at.X),
 		say(a, "up", a.at.Y), say(b, "up", b.at.Y),
-		{What: fmt.Sprintf("√(%s² + %s²)", s.sayMM(math.Abs(dx)), s.sayMM(math.Abs(dy))), Value: s.writeMM(math.Hypot(dx, dy))},
+		{What: fmt.Sprintf("√(%s² + %s²)", s.SayMM(math.Abs(dx)), s.SayMM(math.Abs(dy))), Value: s.WriteMM(math.Hypot(dx, dy))},
 	}
 }
 
 // outBy is why an end lies so far out from the face the line goes by.
-func (s *writer) outBy(l *WallLine, end spot, f *geo.Face) []Line {
-	var out []Line
+func (s *writer) outBy(l *WallLine, end spot, f *geo.Face) []work.Line {
+	var out []work.Line
 	if l.Taper != "" {
-		out = append(out, Line{What: "measured at the other end it differs by", Value: l.Taper})
+		out = append(out, work.Line{What: "measured at the other end it differs by", Value: l.Taper})
 	}
-	return append(out, Line{What: "as it is said: " + l.Said, Value: s.writeMM(f.Out(end.at))})
-}
-
-func (s *setup) writeMM(mm float64) string {
-	return s.rules.Units.Write(s.rules.Units.Estimate(mm).Nearest(s.rules.Mark / 2))
+	return append(out, work.Line{What: "as it is said: " + l.Said, Value: s.WriteMM(f.Out(end.at))})
 }
 
 // sumOf is what a tape distance of the line rests on.
-func (s *writer) sumOf(t TapeTo, w *framing.Wall, corners []line.Corner) []Line {
+func (s *writer) sumOf(t TapeTo, w *framing.Wall, corners []line.Corner) []work.Line {
 	end := endSpots(w)[0]
 	if t.To == "end" {
 		end = endSpots(w)[1]
@@ -80,7 +77,7 @@ func (s *writer) sumOf(t TapeTo, w *framing.Wall, corners []line.Corner) []Line 
 		if c.ID == t.From {
 			out := s.apart(s.cornerSpot(c), end)
 			if t.Along != "" { // a hair less than straight across, where the end lies a hair off the face
-				out[len(out)-1] = Line{What: "along " + t.Along, Value: t.Value}
+				out[len(out)-1] = work.Line{What: "along " + t.Along, Value: t.Value}
 			}
 			return out
 		}
@@ -90,9 +87,9 @@ func (s *writer) sumOf(t TapeTo, w *framing.Wall, corners []line.Corner) []Line 
 
 // lengthSum is what a wall's length rests on: its two ends, and the parts it
 // was said by.
-func (s *writer) lengthSum(w *framing.Wall) []Line {
-	if l := s.lines[w.ID]; l != nil && len(l.doc.Line.Parts) > 0 {
-		return s.partsSum(l.doc.Line, w)
+func (s *writer) lengthSum(w *framing.Wall) []work.Line {
+	if l := s.Lines[w.ID]; l != nil && len(l.Doc.Line.Parts) > 0 {
+		return s.partsSum(l.Doc.Line, w)
 	}
 	ends := endSpots(w)
 	return s.apart(ends[0], ends[1])
@@ -100,12 +97,12 @@ func (s *writer) lengthSum(w *framing.Wall) []Line {
 
 // partsSum adds up what a wall was said to be as long as. A leg's parts count
 // from corner to corner: what stands of the last leg comes off.
-func (s *writer) partsSum(l *job.Line, w *framing.Wall) []Line {
-	u := s.rules.Units
-	var out []Line
+func (s *writer) partsSum(l *job.Line, w *framing.Wall) []work.Line {
+	u := s.Rules.Units
+	var out []work.Line
 	left := w.Length
 	add := func(what string, value measure.Length) {
-		out, left = append(out, Line{What: what, Value: u.Write(value)}), left-value
+		out, left = append(out, work.Line{What: what, Value: u.Write(value)}), left-value
 	}
 	for _, p := range l.Parts {
 		if at, err := measure.Read(p.Length, u); err == nil {
@@ -114,9 +111,9 @@ func (s *writer) partsSum(l *job.Line, w *framing.Wall) []Line {
 	}
 	switch l.Boards {
 	case "both":
-		add("board at both ends", 2*s.board)
+		add("board at both ends", 2*s.Board)
 	case "start", "stop":
-		add("board at one end", s.board)
+		add("board at one end", s.Board)
 	}
 	switch {
 	case left == 0:
@@ -125,5 +122,5 @@ func (s *writer) partsSum(l *job.Line, w *framing.Wall) []Line {
 	default:
 		add("rounded", left)
 	}
-	return append(out, Line{What: "all together", Value: u.Write(w.Length)})
+	return append(out, work.Line{What: "all together", Value: u.Write(w.Length)})
 }

@@ -2,7 +2,6 @@ package plan
 
 import (
 	"fmt"
-	"math"
 	"strings"
 
 	"homalos/internal/framing"
@@ -10,32 +9,22 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/line"
 	"homalos/internal/measure"
+	"homalos/internal/site"
+	"homalos/internal/work"
 )
 
 // WallLine is where a wall's snapped line lies and how to strike it.
 type WallLine struct {
-	Said    string     `json:"said" doc:"How it is placed."`
-	From    job.Place  `json:"from"`
-	To      job.Place  `json:"to"`
-	Body    string     `json:"body" enum:"left,right" doc:"The X side: where the framing stands, seen from its from end."`
-	Furring *Furring   `json:"furring,omitempty"`
-	Taper   string     `json:"taper,omitempty" doc:"By how much the distance measured at the other end differs."`
-	Tapes   []TapeTo   `json:"tapes" nullable:"false" doc:"Both ends as tape distances from things that are there."`
-	Check   []TapeTo   `json:"check" nullable:"false" doc:"Square-up diagonals, and stations along the new walls it comes up to: with the ends right they read this."`
-	Off     []TapeTo   `json:"off" nullable:"false" doc:"Distances out from the face it goes by, at both ends."`
-	Steps   []SnapStep `json:"steps" nullable:"false" doc:"What to measure and mark on the floor, in order."`
-}
-
-// Furring is how a furring line came about.
-type Furring struct {
-	Height    string `json:"height" doc:"What the leans are carried to: the greatest height read."`
-	Depth     string `json:"depth" doc:"Of the framing."`
-	Lean      string `json:"lean" doc:"Worst lean into the room over that height."`
-	Bulge     string `json:"bulge"`
-	Clearance string `json:"clearance"`
-	Out       string `json:"out" doc:"From the wall's foot to the room face of the framing, rounded up."`
-	Lost      string `json:"lost" doc:"Room lost, with the board."`
-	Leans     int    `json:"leans" doc:"How many leans were read on it."`
+	Said    string        `json:"said" doc:"How it is placed."`
+	From    job.Place     `json:"from"`
+	To      job.Place     `json:"to"`
+	Body    string        `json:"body" enum:"left,right" doc:"The X side: where the framing stands, seen from its from end."`
+	Furring *site.Furring `json:"furring,omitempty"`
+	Taper   string        `json:"taper,omitempty" doc:"By how much the distance measured at the other end differs."`
+	Tapes   []TapeTo      `json:"tapes" nullable:"false" doc:"Both ends as tape distances from things that are there."`
+	Check   []TapeTo      `json:"check" nullable:"false" doc:"Square-up diagonals, and stations along the new walls it comes up to: with the ends right they read this."`
+	Off     []TapeTo      `json:"off" nullable:"false" doc:"Distances out from the face it goes by, at both ends."`
+	Steps   []SnapStep    `json:"steps" nullable:"false" doc:"What to measure and mark on the floor, in order."`
 }
 
 // TapeTo is a tape distance from a thing to an end of a line.
@@ -48,59 +37,55 @@ type TapeTo struct {
 
 // SnapStep is one step of the snap sheet.
 type SnapStep struct {
-	Do    string `json:"do"`
-	Value string `json:"value,omitempty"`
-	Sum   []Line `json:"sum,omitempty" nullable:"false" doc:"How the value came about; the last line is the value."`
+	Do    string      `json:"do"`
+	Value string      `json:"value,omitempty"`
+	Sum   []work.Line `json:"sum,omitempty" nullable:"false" doc:"How the value came about; the last line is the value."`
 }
 
 // writeLine says where a wall's line lies, where there is a room or a relation
 // to say it by.
 func (s *writer) writeLine(w *framing.Wall) *WallLine {
-	shape := s.solved()
-	l := s.lines[w.ID]
+	shape := s.Solved()
+	l := s.Lines[w.ID]
 	if l == nil && len(shape.Corners) < 3 {
 		return nil
 	}
 	out := &WallLine{
-		Said: "by its two ends", From: placed(w.From, s.rules.Units), To: placed(w.To, s.rules.Units), Body: "left", Tapes: []TapeTo{}, Check: []TapeTo{}, Off: []TapeTo{}, Steps: []SnapStep{},
+		Said: "by its two ends", From: site.Placed(w.From, s.Rules.Units), To: site.Placed(w.To, s.Rules.Units), Body: "left", Tapes: []TapeTo{}, Check: []TapeTo{}, Off: []TapeTo{}, Steps: []SnapStep{},
 	}
 	if w.Right {
 		out.Body = "right"
 	}
 	if l != nil {
-		out.Said = s.relationSaid(*l.doc.Line)
-		out.Furring = l.furring
-		if l.taper != 0 {
-			out.Taper = s.sayMM(l.taper)
+		out.Said = s.RelationSaid(*l.Doc.Line)
+		out.Furring = l.Furring
+		if l.Taper != 0 {
+			out.Taper = s.SayMM(l.Taper)
 		}
-		if f := l.relation.Face; f != nil && l.relation.Kind != line.Square && l.relation.Kind != line.Leg {
+		if f := l.Relation.Face; f != nil && l.Relation.Kind != line.Square && l.Relation.Kind != line.Leg {
 			for i, p := range []geo.Point{w.From, w.To} {
-				out.Off = append(out.Off, TapeTo{From: f.ID, To: []string{"start", "end"}[i], Value: s.sayMM(f.Out(p))})
+				out.Off = append(out.Off, TapeTo{From: f.ID, To: []string{"start", "end"}[i], Value: s.SayMM(f.Out(p))})
 			}
 		}
 	}
 	var corners []line.Corner
 	for i, c := range shape.Corners {
 		if c.Pinned {
-			corners = append(corners, line.Corner{ID: s.corners[i].ID, At: c.At})
+			corners = append(corners, line.Corner{ID: s.Corners[i].ID, At: c.At})
 		}
 	}
 	var walls []*geo.Face
 	if len(shape.Corners) >= 3 {
-		for _, e := range s.existingWalls {
-			walls = append(walls, s.existingFace(e))
+		for _, e := range s.ExistingWalls {
+			walls = append(walls, s.ExistingFace(e))
 		}
 	}
 	for _, t := range line.Strikes(w.From, w.To, corners, walls) {
-		out.Tapes = append(out.Tapes, TapeTo{From: t.From, Along: t.Along, To: t.To, Value: s.sayMM(t.Value)})
+		out.Tapes = append(out.Tapes, TapeTo{From: t.From, Along: t.Along, To: t.To, Value: s.SayMM(t.Value)})
 	}
 	s.diagonals(out, w, corners)
 	s.snapSteps(out, w, corners)
 	return out
-}
-
-func (s *setup) sayMM(mm float64) string {
-	return s.rules.Units.Say(s.rules.Units.Estimate(mm), s.rules.Mark/2)
 }
 
 // diagonals are from each end to the corner farthest from the tapes it was
@@ -121,7 +106,7 @@ func (s *writer) diagonals(out *WallLine, w *framing.Wall, corners []line.Corner
 			}
 		}
 		if at >= 0 {
-			out.Check = append(out.Check, TapeTo{From: corners[at].ID, To: end, Value: s.sayMM(best)})
+			out.Check = append(out.Check, TapeTo{From: corners[at].ID, To: end, Value: s.SayMM(best)})
 		}
 	}
 }
@@ -130,7 +115,7 @@ func (s *writer) diagonals(out *WallLine, w *framing.Wall, corners []line.Corner
 // plumb up.
 func (s *writer) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner) {
 	corner := len(out.Check)
-	add := func(do, value string, sum ...Line) { out.Steps = append(out.Steps, SnapStep{do, value, sum}) }
+	add := func(do, value string, sum ...work.Line) { out.Steps = append(out.Steps, SnapStep{do, value, sum}) }
 	for _, end := range []string{"start", "end"} {
 		arcs := 0
 		for _, t := range out.Tapes {
@@ -149,32 +134,32 @@ func (s *writer) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner
 		}
 	}
 	for i, t := range out.Off {
-		add(fmt.Sprintf("Check at the %s: out from %s", t.To, t.From), t.Value, s.outBy(out, endSpots(w)[i], s.lines[w.ID].relation.Face)...)
+		add(fmt.Sprintf("Check at the %s: out from %s", t.To, t.From), t.Value, s.outBy(out, endSpots(w)[i], s.Lines[w.ID].Relation.Face)...)
 	}
 	for i, end := range endSpots(w) {
 		if o := s.butted(w, i == 1); o != nil {
-			t := TapeTo{From: o.ID, To: []string{"start", "end"}[i], Value: s.sayMM((&geo.Face{From: o.From, To: o.To}).Along(end.at))}
+			t := TapeTo{From: o.ID, To: []string{"start", "end"}[i], Value: s.SayMM((&geo.Face{From: o.From, To: o.To}).Along(end.at))}
 			out.Check = append(out.Check, t)
 			sum := s.apart(endSpots(o)[0], end)
-			sum[len(sum)-1] = Line{What: "along " + o.ID + "'s line", Value: t.Value}
+			sum[len(sum)-1] = work.Line{What: "along " + o.ID + "'s line", Value: t.Value}
 			add(fmt.Sprintf("Check: along %s from its start to the %s", t.From, t.To), t.Value, sum...)
 		}
 	}
 	for _, t := range out.Check[:corner] {
 		add(fmt.Sprintf("Check: corner %s to the %s", t.From, t.To), t.Value, s.sumOf(t, w, corners)...)
 	}
-	add("Start to end reads", s.rules.Units.Say(w.Length, s.rules.Mark/2), s.lengthSum(w)...)
+	add("Start to end reads", s.Rules.Units.Say(w.Length, s.Rules.Mark/2), s.lengthSum(w)...)
 	side := "left"
 	if w.Right {
 		side = "right"
 	}
-	add(fmt.Sprintf("Snap the line; X on the %s, seen from the start, %s deep", side, s.say(w.Lumber.Depth)), "")
+	add(fmt.Sprintf("Snap the line; X on the %s, seen from the start, %s deep", side, s.Say(w.Lumber.Depth)), "")
 	// in between, so that the snapped ceiling line is held by more than its ends
-	step := s.rules.Units.Pick(96*measure.Inch, 2400*mm)
+	step := s.Rules.Units.Pick(96*measure.Inch, 2400*measure.Millimetre)
 	n := max(1, (w.Length+step-1)/step)
 	var points []string
 	for i := range n + 1 {
-		points = append(points, s.rules.Units.Say((w.Length*i/n).Nearest(s.rules.Mark), 0))
+		points = append(points, s.Rules.Units.Say((w.Length*i/n).Nearest(s.Rules.Mark), 0))
 	}
 	add("Plumb up to the ceiling at "+strings.Join(points, ", ")+" and snap between: the top plate follows that, not the floor's slope", "")
 	for _, end := range []struct {
@@ -183,69 +168,19 @@ func (s *writer) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner
 	}{{"start", w.Start}, {"end", w.Stop}} {
 		switch {
 		case end.at.Top > 0:
-			add(fmt.Sprintf("At the %s the top plate stops short of the plumbed point (%s)", end.word, end.at.Lean), s.rules.Units.Say(end.at.Top, 0))
+			add(fmt.Sprintf("At the %s the top plate stops short of the plumbed point (%s)", end.word, end.at.Lean), s.Rules.Units.Say(end.at.Top, 0))
 		case end.at.Top < 0:
-			add(fmt.Sprintf("At the %s the top plate runs on beyond the plumbed point (%s)", end.word, end.at.Lean), s.rules.Units.Say(-end.at.Top, 0))
+			add(fmt.Sprintf("At the %s the top plate runs on beyond the plumbed point (%s)", end.word, end.at.Lean), s.Rules.Units.Say(-end.at.Top, 0))
 		}
 	}
 }
 
 // butted is the new wall that an end of this one comes up to.
 func (s *writer) butted(w *framing.Wall, stop bool) *framing.Wall {
-	for _, m := range s.meets {
-		if m.wall == w && m.stop == stop && m.other != nil {
-			return m.other
+	for _, m := range s.Meets {
+		if m.Wall == w && m.Stop == stop && m.Other != nil {
+			return m.Other
 		}
 	}
 	return nil
-}
-
-// Move is a wall whose line lies elsewhere than before.
-type Move struct {
-	Wall string `json:"wall"`
-	By   string `json:"by" doc:"The end that moved most."`
-	Was  string `json:"was,omitempty" doc:"Its length before, where that changed."`
-	Now  string `json:"now,omitempty"`
-}
-
-// Moves lists the walls that an edit moved. Walls that either document can't
-// place are left out.
-func Moves(before, after job.Document) []Move {
-	out := []Move{}
-	any := false
-	for _, w := range after.Walls {
-		any = any || w.Line != nil
-	}
-	if !any {
-		return out
-	}
-	a, faults := resolve(before)
-	if faults != nil {
-		return out
-	}
-	b, faults := resolve(after)
-	if faults != nil {
-		return out
-	}
-	was := map[string]*framing.Wall{}
-	for _, w := range a.walls {
-		was[w.ID] = w
-	}
-	u := after.Units
-	for _, w := range b.walls {
-		old := was[w.ID]
-		if old == nil {
-			continue
-		}
-		far := math.Max(old.From.Distance(w.From), old.To.Distance(w.To))
-		if far < measure.Inch64.Millimetres() {
-			continue
-		}
-		m := Move{Wall: w.ID, By: b.sayMM(far)}
-		if (old.Length - w.Length).Abs() >= measure.Inch64 {
-			m.Was, m.Now = u.Say(old.Length, b.rules.Mark/2), u.Say(w.Length, b.rules.Mark/2)
-		}
-		out = append(out, m)
-	}
-	return out
 }

@@ -10,32 +10,13 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/advise"
 	"homalos/internal/geo"
 	"homalos/internal/job"
+	"homalos/internal/job/jobtest"
 	"homalos/internal/measure"
+	"homalos/internal/site"
 )
-
-// laid is a job in a room of these corners (inches), with these lines.
-func laid(at []geo.Point, lines map[string]job.Line) job.Document {
-	d := Starter("lines", "imperial")
-	d.Survey = &job.Survey{}
-	n := len(at)
-	for i := range at {
-		d.Survey.Corners = append(d.Survey.Corners, job.Corner{ID: fmt.Sprint(i + 1)})
-		d.Survey.Walls = append(d.Survey.Walls, job.ExistingWall{ID: "side " + fmt.Sprint(i+1), From: fmt.Sprint(i + 1), To: fmt.Sprint((i+1)%n + 1)})
-		for j := i + 1; j < n; j++ {
-			d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: fmt.Sprint(i, "-", j), Kind: "length", From: fmt.Sprint(i + 1), To: fmt.Sprint(j + 1), Value: fmt.Sprintf("%.7f in", at[i].Distance(at[j]))})
-		}
-	}
-	for _, id := range []string{"A", "B", "C", "D", "E"} {
-		if l, ok := lines[id]; ok {
-			d.Walls = append(d.Walls, job.Wall{ID: id, Lumber: "2x4", Line: &l})
-		}
-	}
-	return d
-}
-
-var leaning = []geo.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 203, Y: 150}, {X: -2, Y: 146}}
 
 // ends of a wall as planned, in inches.
 func ends(t require.TestingT, p Plan, id string) (a, b geo.Point) {
@@ -60,22 +41,22 @@ func out(a, b, p geo.Point) float64 {
 }
 
 func TestALineLiesAsItIsSaid(t *testing.T) {
-	d := laid(leaning, map[string]job.Line{
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{
 		"A": {By: "parallel", Face: "side 1", At: "60 in"},
 		"B": {By: "square", Face: "side 1", At: "80 in", Stop: &job.LineEnd{Face: "A"}},
 		"C": {By: "centred", Face: "side 4", And: "B", Start: &job.LineEnd{Face: "A"}, Stop: &job.LineEnd{Face: "side 1", Gap: "20 in"}},
 		"D": {By: "clear", Face: "A back", At: "36 in"},
 		"E": {By: "parallel", Face: "side 3", At: "12 in", AtEnd: "14 in"},
 	})
-	require.Empty(t, Check(d))
+	require.Empty(t, site.Check(d))
 	p, err := Compute(d)
 	require.NoError(t, err)
 	a1, a2 := ends(t, p, "A")
 	for _, e := range []geo.Point{a1, a2} {
-		assert.InDelta(t, 60, out(leaning[0], leaning[1], e), 1./64)
+		assert.InDelta(t, 60, out(jobtest.Leaning[0], jobtest.Leaning[1], e), 1./64)
 	}
-	assert.InDelta(t, 0, out(leaning[3], leaning[0], a1), 1./32, "from wall to wall")
-	assert.InDelta(t, 0, out(leaning[1], leaning[2], a2), 1./32)
+	assert.InDelta(t, 0, out(jobtest.Leaning[3], jobtest.Leaning[0], a1), 1./32, "from wall to wall")
+	assert.InDelta(t, 0, out(jobtest.Leaning[1], jobtest.Leaning[2], a2), 1./32)
 	b1, b2 := ends(t, p, "B")
 	assert.InDelta(t, 80, b1.X, 1./64)
 	assert.InDelta(t, 80, b2.X, 1./32)
@@ -83,37 +64,37 @@ func TestALineLiesAsItIsSaid(t *testing.T) {
 	// 36 clear between finishes: a half-inch board on both
 	d1, d2 := ends(t, p, "D")
 	for _, e := range []geo.Point{d1, d2} {
-		assert.InDelta(t, 60+3.5+0.5+36+0.5, out(leaning[0], leaning[1], e), 1./32)
+		assert.InDelta(t, 60+3.5+0.5+36+0.5, out(jobtest.Leaning[0], jobtest.Leaning[1], e), 1./32)
 	}
 	c1, _ := ends(t, p, "C")
-	west := out(leaning[3], leaning[0], c1)
-	assert.InDelta(t, out(leaning[3], leaning[0], geo.Point{X: 80, Y: c1.Y}), 2*west+3.5, 0.2, "as much room on either side of its 3 1/2")
+	west := out(jobtest.Leaning[3], jobtest.Leaning[0], c1)
+	assert.InDelta(t, out(jobtest.Leaning[3], jobtest.Leaning[0], geo.Point{X: 80, Y: c1.Y}), 2*west+3.5, 0.2, "as much room on either side of its 3 1/2")
 	e1, e2 := ends(t, p, "E")
-	assert.Greater(t, out(leaning[2], leaning[3], e2), out(leaning[2], leaning[3], e1)+1.5, "it follows both distances")
+	assert.Greater(t, out(jobtest.Leaning[2], jobtest.Leaning[3], e2), out(jobtest.Leaning[2], jobtest.Leaning[3], e1)+1.5, "it follows both distances")
 	assert.Equal(t, "2", p.Walls[4].Line.Taper)
 	assert.Equal(t, "parallel to side 3 at 12 and 14 at its other end", p.Walls[4].Line.Said)
 	assert.NotEmpty(t, p.Walls[0].Line.Steps)
 }
 
 func TestAHallKeepsItsClearWidthToTheFinishes(t *testing.T) {
-	d := laid(leaning, map[string]job.Line{"A": {By: "clear", Face: "side 1", At: "36 in"}})
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "clear", Face: "side 1", At: "36 in"}})
 	d.Rules = &job.Rules{Board: "5/8 in"}
 	p, err := Compute(d)
 	require.NoError(t, err)
 	a, _ := ends(t, p, "A")
-	assert.InDelta(t, 36.625, out(leaning[0], leaning[1], a), 1./64)
+	assert.InDelta(t, 36.625, out(jobtest.Leaning[0], jobtest.Leaning[1], a), 1./64)
 }
 
 func TestAsLongAsWhatStandsOnIt(t *testing.T) {
 	// cabinets 30 + 21, overhang 3/4 at one end, board 1/2 at both: 52 3/4 (the work, step 3)
-	d := laid(leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{
 		{What: "cabinet", Length: "30 in"}, {What: "cabinet", Length: "21 in"}, {What: "overhang", Length: "3/4 in"}, {What: "board, both ends", Length: "1 in"},
 	}}})
 	p, err := Compute(d)
 	require.NoError(t, err)
 	assert.Equal(t, "52 3/4 in", p.Walls[0].Length)
 	d.Walls[0].Line.Parts[0].Length = "300 in"
-	assert.Contains(t, Check(d)[0].Text, "longer than the room there")
+	assert.Contains(t, site.Check(d)[0].Text, "longer than the room there")
 }
 
 func TestLinesThatCannotBe(t *testing.T) {
@@ -134,7 +115,7 @@ func TestLinesThatCannotBe(t *testing.T) {
 		"off a faulty one":     {map[string]job.Line{"A": {By: "parallel", Face: "moon", At: "9 in"}, "B": {By: "parallel", Face: "A", At: "9 in"}}, "walls[1].line.face", "isn't placed itself"},
 	} {
 		t.Run(name, func(t *testing.T) {
-			faults := Check(laid(leaning, c.lines))
+			faults := site.Check(jobtest.Laid(jobtest.Leaning, c.lines))
 			require.NotEmpty(t, faults)
 			found := false
 			for _, f := range faults {
@@ -156,7 +137,7 @@ func TestRelationsHoldInAnyRoom(t *testing.T) {
 			{X: inch("x3", 150, 260), Y: inch("y3", 120, 200)}, {X: inch("x4", -20, 20), Y: inch("y4", 120, 200)},
 		}
 		off, station := inch("off", 20, 60), inch("station", 20, 90)
-		d := laid(at, map[string]job.Line{
+		d := jobtest.Laid(at, map[string]job.Line{
 			"A": {By: "parallel", Face: "side 1", At: fmt.Sprint(off, " in")},
 			"B": {By: "square", Face: "A back", At: fmt.Sprint(station, " in")},
 			"C": {By: "in-line", Face: "A"},
@@ -189,14 +170,14 @@ func TestRelationsHoldInAnyRoom(t *testing.T) {
 
 // A tape taken again moves the room a little, and the lines no more than it must.
 func TestLinesFollowTheRoom(t *testing.T) {
-	d := laid(leaning, map[string]job.Line{
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{
 		"A": {By: "parallel", Face: "side 1", At: "60 in"}, "B": {By: "parallel", Face: "side 3", At: "20 in"}, "C": {By: "square", Face: "side 1", At: "50 in", Stop: &job.LineEnd{Face: "A"}},
 	})
 	after := job.Copy(d)
-	moved := append([]geo.Point(nil), leaning...)
+	moved := append([]geo.Point(nil), jobtest.Leaning...)
 	moved[2].Y += 0.5
-	after.Survey.Ties = laid(moved, nil).Survey.Ties
-	moves := Moves(d, after)
+	after.Survey.Ties = jobtest.Laid(moved, nil).Survey.Ties
+	moves := site.Moves(d, after)
 	by := map[string]float64{}
 	for _, m := range moves {
 		l, err := measure.Read(m.By+" in", measure.Imperial)
@@ -206,12 +187,12 @@ func TestLinesFollowTheRoom(t *testing.T) {
 	assert.InDelta(t, 0.5, by["B"], 0.05, "it follows the far side")
 	assert.NotContains(t, by, "C", "between the near side and A nothing moved")
 	assert.Less(t, by["A"], 0.05)
-	assert.Empty(t, Moves(d, d))
+	assert.Empty(t, site.Moves(d, d))
 }
 
 func TestAFurringClearsTheLeanAtFullHeight(t *testing.T) {
 	// 3 1/2 + 0.60 + 1/8 → 4 1/4 (the work, step 3): 5/16 over 48, carried to 92
-	d := laid(leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
 	d.Survey.Walls[0].Leans = []job.Lean{{Station: "20 in", Out: "5/16 in", Span: "48 in"}, {Station: "90 in", Out: "-1/4 in", Span: "48 in"}}
 	d.Survey.Readings = []job.Reading{{ID: "g", Kind: "gap", Place: &job.Place{X: "50 in", Y: "9 in"}, Value: "92 in"}}
 	p, err := Compute(d)
@@ -222,19 +203,19 @@ func TestAFurringClearsTheLeanAtFullHeight(t *testing.T) {
 	assert.Equal(t, "4 1/4", f.Out)
 	assert.Equal(t, "4 3/4", f.Lost)
 	a, b := ends(t, p, "A")
-	assert.InDelta(t, 4.25, out(leaning[0], leaning[1], a), 1./64)
-	assert.InDelta(t, 4.25, out(leaning[0], leaning[1], b), 1./64)
+	assert.InDelta(t, 4.25, out(jobtest.Leaning[0], jobtest.Leaning[1], a), 1./64)
+	assert.InDelta(t, 4.25, out(jobtest.Leaning[0], jobtest.Leaning[1], b), 1./64)
 	assert.Equal(t, "right", p.Walls[0].Line.Body, "the framing stands towards the wall")
 	d.Survey.Walls[0].Waves = []job.Wave{{Station: "0 in", Off: "1 in"}, {Station: "60 in", Off: "1 1/4 in"}, {Station: "120 in", Off: "1 in"}}
 	p, err = Compute(d)
 	require.NoError(t, err)
 	assert.Equal(t, "4 1/2", p.Walls[0].Line.Furring.Out)
 	d.Walls[0].Line.Face = "A"
-	assert.NotEmpty(t, Check(d))
+	assert.NotEmpty(t, site.Check(d))
 }
 
 func TestWhatTheEndsMeet(t *testing.T) {
-	d := laid(leaning, map[string]job.Line{
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{
 		"A": {By: "parallel", Face: "side 1", At: "60 in"},
 		"B": {By: "square", Face: "side 1", At: "80 in", Stop: &job.LineEnd{Face: "A"}},
 	})
@@ -271,12 +252,12 @@ func TestWhatTheEndsMeet(t *testing.T) {
 func nothingCut(string) bool { return false }
 
 func TestTwoPlacesSideBySide(t *testing.T) {
-	d := laid(leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "97 in"}}}})
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "97 in"}}}})
 	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: 180, First: job.Place{X: "0 in", Y: "54 in"}, Spacing: "16 in", Count: 1}, {ID: "K", Of: "ceiling", Angle: 180, First: job.Place{X: "0 in", Y: "70 in"}, Count: 1}, {ID: "L", Of: "ceiling", Angle: 180, First: job.Place{X: "0 in", Y: "86 in"}, Count: 1}}
 	there := job.Copy(d)
 	there.Walls[0].Line.At = "68 in"
 	there.Walls[0].Line.Parts[0].Length = "110 in"
-	c, err := Compare(d, there, "A", nothingCut)
+	c, err := advise.Compare(d, there, "A", nothingCut)
 	require.NoError(t, err)
 	got := map[string][2]string{}
 	for _, r := range c.Rows {
@@ -292,11 +273,11 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 		}
 	}
 	there.Walls[0].Line.At = "900 in"
-	_, err = Compare(d, there, "A", nothingCut)
+	_, err = advise.Compare(d, there, "A", nothingCut)
 	assert.ErrorContains(t, err, "inside the room")
 	there.Walls[0].Line.At = "30 in"
 	there.Walls[0].ID = "B"
-	c, err = Compare(d, there, "B", nothingCut)
+	c, err = advise.Compare(d, there, "B", nothingCut)
 	require.NoError(t, err)
 	assert.Empty(t, c.Rows[0].Now, "it isn't there yet")
 }
@@ -304,16 +285,16 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 // A door stands clear of the walls that butt: the longest run between them
 // counts, and its sum says so.
 func TestTheWidestDoorStandsClearOfWallsThatButt(t *testing.T) {
-	d := laid(leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "140 in"}}}})
-	widest := func(d job.Document) Compared {
-		c, err := Compare(d, d, "A", nothingCut)
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "140 in"}}}})
+	widest := func(d job.Document) advise.Compared {
+		c, err := advise.Compare(d, d, "A", nothingCut)
 		require.NoError(t, err)
 		for _, r := range c.Rows {
 			if r.What == "widest door leaf" {
 				return r
 			}
 		}
-		return Compared{}
+		return advise.Compared{}
 	}
 	assert.Equal(t, "132", widest(d).There, "140 less 4 x 1 1/2 less 2")
 	// two stub walls off side 1 butt A; each is 3 1/2 deep
@@ -334,7 +315,7 @@ func TestTheWidestDoorStandsClearOfWallsThatButt(t *testing.T) {
 // that is the figure.
 func TestEveryFigureOfTheSnapSheetShowsItsSum(t *testing.T) {
 	for _, name := range []string{"bindery", "wardrobe"} {
-		p, err := Compute(demoDoc(t, name))
+		p, err := Compute(jobtest.Demo(t, name))
 		require.NoError(t, err)
 		for _, w := range p.Walls {
 			for _, step := range w.Line.Steps {

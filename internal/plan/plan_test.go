@@ -12,6 +12,7 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/site"
 )
 
 const taped = `{
@@ -207,7 +208,7 @@ func TestLawsOnRandomSites(t *testing.T) {
 	for range 250 {
 		s := randomSite(r)
 		p := computed(t, s.doc)
-		set, _ := resolve(s.doc)
+		set, _ := site.Of(s.doc)
 		laws(t, p, set)
 		for _, m := range p.Walls[0].Members {
 			truth, ok := s.truth(set, m)
@@ -231,9 +232,9 @@ func TestLawsOnRandomSites(t *testing.T) {
 	assert.Greater(t, ready, count/2)
 }
 
-func laws(t *testing.T, p Plan, set *setup) {
+func laws(t *testing.T, p Plan, set *site.Site) {
 	t.Helper()
-	w := set.walls[0]
+	w := set.Walls[0]
 	var full [][2]float64
 	for _, m := range p.Walls[0].Members {
 		from, to := inchesOf(t, m.From), inchesOf(t, m.To)
@@ -279,8 +280,8 @@ func TestMirroringAWallMirrorsIt(t *testing.T) {
 	for range 60 {
 		s := randomSite(r)
 		there := computed(t, s.doc)
-		set, _ := resolve(s.doc)
-		long := set.walls[0].Length
+		set, _ := site.Of(s.doc)
+		long := set.Walls[0].Length
 		w := s.doc.Walls[0]
 		w.From, w.To = w.To, w.From
 		w.Body = map[string]string{"left": "right", "right": "left"}[w.Body]
@@ -289,7 +290,7 @@ func TestMirroringAWallMirrorsIt(t *testing.T) {
 		w.Layout = &layout
 		w.Openings = append([]job.Opening(nil), w.Openings...)
 		for i := range w.Openings {
-			w.Openings[i].Centre = measure.Imperial.Write(long - set.walls[0].Openings[i].Centre)
+			w.Openings[i].Centre = measure.Imperial.Write(long - set.Walls[0].Openings[i].Centre)
 		}
 		back := s.doc
 		back.Walls = []job.Wall{w}

@@ -10,16 +10,12 @@ import (
 
 	"homalos/internal/geo"
 	"homalos/internal/job"
+	"homalos/internal/job/jobtest"
+	"homalos/internal/picture"
+	"homalos/internal/site"
 )
 
-func demoDoc(t *testing.T, name string) job.Document {
-	t.Helper()
-	d, faults := job.Read(demoJob(t, name))
-	require.Empty(t, faults)
-	return d
-}
-
-func roomOf(t *testing.T, d job.Document) Room {
+func roomOf(t *testing.T, d job.Document) picture.Room {
 	t.Helper()
 	p, err := Compute(d)
 	require.NoError(t, err)
@@ -27,12 +23,12 @@ func roomOf(t *testing.T, d job.Document) Room {
 }
 
 func TestTheBinderyAsFound(t *testing.T) {
-	r := roomOf(t, demoDoc(t, "bindery"))
+	r := roomOf(t, jobtest.Demo(t, "bindery"))
 	assert.Zero(t, r.Missing)
 	assert.Equal(t, 2, r.Spare)
 	assert.Empty(t, r.Troubles)
 	assert.Empty(t, r.Doubts)
-	assert.InDelta(t, 135.7, r.cornerAngle(t, "3"), 0.2)
+	assert.InDelta(t, 135.7, cornerAngle(t, r, "3"), 0.2)
 	require.Len(t, r.Reliefs, 3)
 	assert.NotEmpty(t, r.Reliefs[0].Contours)
 	assert.Len(t, r.Joists, 24)
@@ -49,7 +45,7 @@ func TestTheBinderyAsFound(t *testing.T) {
 	assert.GreaterOrEqual(t, r.Next[0].Frees, 3)
 }
 
-func (r Room) cornerAngle(t *testing.T, id string) float64 {
+func cornerAngle(t *testing.T, r picture.Room, id string) float64 {
 	t.Helper()
 	for _, c := range r.Corners {
 		if c.ID == id {
@@ -63,7 +59,7 @@ func (r Room) cornerAngle(t *testing.T, id string) float64 {
 }
 
 func TestATapeThatDoesNotFitIsNamedInThePlan(t *testing.T) {
-	d := demoDoc(t, "bindery")
+	d := jobtest.Demo(t, "bindery")
 	tie := d.Survey.Ties[7] // 2 to 5
 	d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: "bad", Kind: "length", From: "2", To: "5", Value: "267 5/16 in", Replaces: tie.ID, Instrument: "laser meter"})
 	r := roomOf(t, d)
@@ -79,7 +75,7 @@ func TestATapeThatDoesNotFitIsNamedInThePlan(t *testing.T) {
 }
 
 func TestAShapeThatCrossesItselfIsSaid(t *testing.T) {
-	d := demoDoc(t, "wardrobe")
+	d := jobtest.Demo(t, "wardrobe")
 	d.Survey.Ties = nil
 	for i, side := range []string{"1 2 5000 mm", "2 3 3000 mm", "3 4 5000 mm", "4 1 3000 mm", "1 3 4000 mm", "2 4 4000 mm"} { // corners 2 and 3 changed about
 		d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: strconv.Itoa(i), Kind: "length", From: side[:1], To: side[2:3], Value: side[4:]})
@@ -167,7 +163,7 @@ func TestWhatIsHiddenOrRottenOrStepsIsFound(t *testing.T) {
 }
 
 func TestMeasureNextEndsWithEnough(t *testing.T) {
-	d := demoDoc(t, "bindery")
+	d := jobtest.Demo(t, "bindery")
 	p, err := Compute(d)
 	require.NoError(t, err)
 	next, held := p.Next()
@@ -190,34 +186,34 @@ func TestMeasureNextEndsWithEnough(t *testing.T) {
 }
 
 func TestASectionAlongAnyLine(t *testing.T) {
-	d := demoDoc(t, "bindery")
-	s, err := SectionAlong(d, job.Place{X: "0", Y: "0"}, job.Place{X: "200 in", Y: "110 in"})
+	d := jobtest.Demo(t, "bindery")
+	s, err := picture.SectionAlong(d, job.Place{X: "0", Y: "0"}, job.Place{X: "200 in", Y: "110 in"})
 	require.NoError(t, err)
 	assert.True(t, s.Known)
 	assert.Len(t, s.Surface, 49)
 	assert.NotEmpty(t, s.Pins)
 	assert.Len(t, s.Crossed, 20)
-	_, err = SectionAlong(d, job.Place{X: "0", Y: "0"}, job.Place{X: "0", Y: "0"})
+	_, err = picture.SectionAlong(d, job.Place{X: "0", Y: "0"}, job.Place{X: "0", Y: "0"})
 	assert.ErrorContains(t, err, "no length")
-	_, err = SectionAlong(d, job.Place{X: "0", Y: "zero"}, job.Place{X: "9"})
+	_, err = picture.SectionAlong(d, job.Place{X: "0", Y: "zero"}, job.Place{X: "9"})
 	assert.Error(t, err)
 }
 
 func TestADrawingIsAHint(t *testing.T) {
-	d := Starter("attic", "metric")
+	d := job.Starter("attic", "metric")
 	at := []geo.Point{{X: 0, Y: 0}, {X: 4000, Y: 0}, {X: 4000, Y: 2000}, {X: 3000, Y: 2000}, {X: 3000, Y: 3000}, {X: 0, Y: 3000}}
-	require.NoError(t, Outlined(&d, at))
+	require.NoError(t, site.Outlined(&d, at))
 	assert.Equal(t, "out", d.Survey.Corners[3].Turn)
 	r := roomOf(t, d)
 	assert.Equal(t, 9, r.Missing, "nothing is taped yet")
 	assert.InDelta(t, 3000, r.Corners[4].X, 1, "where the drawing has it")
-	assert.Error(t, Outlined(&d, at[:4]), "another number of corners")
+	assert.Error(t, site.Outlined(&d, at[:4]), "another number of corners")
 	d.Survey.Ties = []job.Tie{{ID: "t", Kind: "length", From: "1", To: "2", Value: "4080 mm"}}
 	assert.InDelta(t, 4080, roomOf(t, d).Corners[1].X, 0.1, "the tape is what cuts")
 }
 
 func TestTheAssessmentHolds(t *testing.T) {
-	d := demoDoc(t, "bindery")
+	d := jobtest.Demo(t, "bindery")
 	p := computed(t, d)
 	require.Len(t, p.Findings, 1)
 	assert.Equal(t, "load-hold", p.Findings[0].Code)

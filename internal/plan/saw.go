@@ -1,8 +1,7 @@
 package plan
 
 import (
-	"slices"
-
+	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
 )
@@ -30,18 +29,6 @@ type CallPiece struct {
 	CutAt  string `json:"cutAt,omitempty" doc:"The length it was cut at, where the plan now says another."`
 }
 
-// Member finds a piece by its id.
-func (p Plan) Member(id string) (Member, bool) {
-	for _, w := range p.Walls {
-		for _, m := range w.Members {
-			if m.ID == id {
-				return m, true
-			}
-		}
-	}
-	return Member{}, false
-}
-
 // cutTo is the length that a piece has now: what it came out at, or was called
 // at.
 func cutTo(c job.Cut) string {
@@ -51,80 +38,69 @@ func cutTo(c job.Cut) string {
 	return c.Length
 }
 
-// MayCut says whether a piece may be cut now.
-func MayCut(m Member) bool { return m.State == "ready" && m.Cut != "" }
-
-// HeldBy says what a piece waits for.
-func (p Plan) HeldBy(m Member) string {
-	if m.State != "blocked" {
-		if m.Frees != nil {
-			return m.Frees.Text
-		}
-		return ""
-	}
-	for _, w := range p.Walls {
-		for _, f := range w.Findings {
-			if f.Level == "stop" && slices.Contains(f.Members, m.ID) {
-				return f.Text
-			}
-		}
-	}
-	return ""
-}
-
 // CallList is the plan's pieces in the order they are called at the saw, with
 // what is cut already. A piece that was cut at another length than the plan
 // now gives is shown as such.
 func CallList(d job.Document, p Plan) ([]Call, error) {
-	s := p.Result
-	u := s.rules.Units
-	cut := d.CutNow()
-	stick := map[string]Stick{}
-	for _, one := range p.Sticks {
-		for _, c := range one.Cuts {
-			stick[c.Member] = one
-		}
-	}
-	members, tapes := map[string]Member{}, map[string]string{}
-	for i, w := range p.Walls {
-		for _, m := range w.Members {
-			members[m.ID] = m
-		}
-		for _, piece := range p.Drawings[i].Pieces {
-			tapes[piece.ID] = piece.Tape
-		}
-	}
-	out := []Call{}
-	for _, c := range p.Cuts {
-		length, err := measure.Read(c.Length, u)
-		if err != nil {
-			return nil, err
-		}
-		call := Call{Lumber: c.Lumber, Length: c.Length, Said: u.Say(length, s.rules.Mark), State: c.State, Pieces: []CallPiece{}}
-		for _, id := range c.Members {
-			m := members[id]
-			piece := CallPiece{Member: id, Kind: m.Kind, Tape: tapes[id], Bevel: m.Bevel}
-			if from, ok := stick[id]; ok {
-				piece.Stock, piece.Offcut = from.Stock, from.Offcut
-			}
-			if was, ok := cut[id]; ok {
-				piece.Cut = true
-				at, err := measure.Read(cutTo(was), u)
-				if err != nil {
-					return nil, err
+	s := &writer{p.Result}
+	u := s.Rules.Units
+	cut, pieces, out := d.CutNow(), s.piecesCalled(), []Call{}
+	for _, c := range s.Cuts {
+		for _, g := range c.Groups {
+			call := Call{Lumber: g.Lumber, Length: u.Write(g.Length), Said: u.Say(g.Length, s.Rules.Mark), State: g.State, Pieces: []CallPiece{}}
+			for _, id := range g.Members {
+				m := pieces[id]
+				if was, ok := cut[id]; ok {
+					m.Cut = true
+					at, err := measure.Read(cutTo(was), u)
+					if err != nil {
+						return nil, err
+					}
+					if at != g.Length || was.Lumber != "" && was.Lumber != g.Lumber {
+						m.CutAt = u.Say(at, 0)
+					}
 				}
-				if at != length || was.Lumber != "" && was.Lumber != m.Lumber {
-					piece.CutAt = u.Say(at, 0)
+				if call.Held == "" && g.State != string(framing.Ready) {
+					call.Held = m.held
 				}
+				call.Pieces = append(call.Pieces, m.CallPiece)
 			}
-			if call.Held == "" && c.State != "ready" {
-				call.Held = p.HeldBy(m)
-			}
-			call.Pieces = append(call.Pieces, piece)
+			out = append(out, call)
 		}
-		out = append(out, call)
 	}
 	return out, nil
+}
+
+// called is a piece as it is called, and what it waits for.
+type called struct {
+	CallPiece
+	held string
+}
+
+// piecesCalled are all pieces by their ids.
+func (s *writer) piecesCalled() map[string]called {
+	u := s.Rules.Units
+	out := map[string]called{}
+	for _, w := range s.Walls {
+		for i := range w.Members {
+			m := &w.Members[i]
+			c := called{CallPiece{Member: m.ID, Kind: string(m.Kind), Bevel: m.Bevel}, s.HeldBy(m, w)}
+			if !m.Kind.Row().Apart {
+				c.Tape = u.Say(w.Wall.Tape(m.From, m.To), s.Rules.Mark/2)
+			}
+			out[m.ID] = c
+		}
+	}
+	for _, c := range s.Cuts {
+		for _, stick := range c.Sticks {
+			for _, piece := range stick.Pieces {
+				one := out[piece.Member]
+				one.Stock, one.Offcut = u.Write(stick.Stock), u.Write(stick.Offcut)
+				out[piece.Member] = one
+			}
+		}
+	}
+	return out
 }
 
 // Echo is what a written length is understood as.
@@ -153,16 +129,4 @@ func ReadBack(text, units, mark string) (Echo, error) {
 		other = measure.Imperial.Write(l.Nearest(measure.Inch / 16))
 	}
 	return Echo{Exact: u.Write(l), Said: u.Say(l, step), Other: other}, nil
-}
-
-// Starter is an empty job with the usual lumber; its sizes want measuring on
-// one piece of the delivery.
-func Starter(name, units string) job.Document {
-	d := job.Document{Format: job.Format, Name: name, Units: measure.System(units), Rules: &job.Rules{}, Survey: &job.Survey{}}
-	if d.Units == measure.Metric {
-		d.Lumber = []job.Lumber{{ID: "45×95", Thickness: "45 mm", Depth: "95 mm"}, {ID: "45×95 treated", Thickness: "45 mm", Depth: "95 mm", Treated: true}}
-	} else {
-		d.Lumber = []job.Lumber{{ID: "2x4", Thickness: "1 1/2 in", Depth: "3 1/2 in"}, {ID: "2x4 treated", Thickness: "1 1/2 in", Depth: "3 1/2 in", Treated: true}}
-	}
-	return d
 }

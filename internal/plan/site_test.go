@@ -7,11 +7,12 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/site"
 )
 
 // site is a made-up building with one wall in it, and the job a crew would
 // write of it.
-type site struct {
+type truth struct {
 	floor, ceiling func(x, y float64) float64 // mm
 	doc            job.Document
 }
@@ -20,8 +21,8 @@ func inches(v float64) string { return fmt.Sprintf("%.6f in", v) }
 
 // randomSite makes a room with a tilted, perhaps sagging floor and ceiling, a
 // wall in any direction and readings along it or over the room.
-func randomSite(r *rand.Rand) site {
-	var s site
+func randomSite(r *rand.Rand) truth {
+	var s truth
 	tilt := func(base float64) func(x, y float64) float64 {
 		a, b := r.NormFloat64()*0.005, r.NormFloat64()*0.005
 		sag, cx, cy := 0.0, r.Float64()*3600, r.Float64()*3600
@@ -70,18 +71,18 @@ func randomSite(r *rand.Rand) site {
 }
 
 // at is the place on the middle of the wall's thickness, in mm.
-func (s site) at(station float64) (x, y float64) {
+func (s truth) at(station float64) (x, y float64) {
 	bare := s.doc // where a wall lies follows from no reading
 	bare.Survey = nil
-	set, faults := resolve(bare)
+	set, faults := site.Of(bare)
 	if faults != nil {
 		panic(faults)
 	}
-	p := set.walls[0].At(measure.FromMillimetres(station * 25.4))
+	p := set.Walls[0].At(measure.FromMillimetres(station * 25.4))
 	return p.X, p.Y
 }
 
-func (s *site) read(r *rand.Rand, long float64) {
+func (s *truth) read(r *rand.Rand, long float64) {
 	noise := 25.4 / 32
 	add := func(kind string, place job.Place, v float64) {
 		s.doc.Survey.Readings = append(s.doc.Survey.Readings, job.Reading{ID: fmt.Sprintf("r%d", len(s.doc.Survey.Readings)+1), Kind: kind, Place: &place, Value: inches((v + r.NormFloat64()*noise) / 25.4)})
@@ -102,8 +103,8 @@ func (s *site) read(r *rand.Rand, long float64) {
 }
 
 // truth is the length a member would have if the building were known exactly.
-func (s site) truth(set *setup, m Member) (float64, bool) {
-	w := set.walls[0]
+func (s truth) truth(set *site.Site, m Member) (float64, bool) {
+	w := set.Walls[0]
 	read := func(text string) float64 { l, _ := measure.Read(text, measure.Imperial); return l.Inches() }
 	from, to := read(m.From), read(m.To)
 	x, y := s.at((from + to) / 2)

@@ -7,6 +7,7 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/site"
 )
 
 // Usual is what holds in a job where nothing else is given, and what is
@@ -23,22 +24,22 @@ type Usual struct {
 // UsualOf fills in a job's defaults. A job with faults gives an empty answer.
 func UsualOf(d job.Document) Usual {
 	out := Usual{Tops: 1, Doors: []job.Opening{}, Bottom: []string{}, ByPlace: []string{}}
-	s, faults := resolve(d)
+	s, faults := site.Of(d)
 	if faults != nil {
 		return out
 	}
-	u := s.rules.Units
-	out.Mark = u.Write(s.rules.Mark)
+	u := s.Rules.Units
+	out.Mark = u.Write(s.Rules.Mark)
 	out.Rules = job.Rules{
-		Spacing: u.Write(s.spacing), Method: "in-place", Fit: u.Write(s.rules.Fit), Hold: u.Write(s.rules.Hold),
-		Floor: "timber", Lap: u.Write(s.rules.Lap), Kerf: u.Write(s.kerf), Board: u.Write(s.board),
+		Spacing: u.Write(s.Spacing), Method: "in-place", Fit: u.Write(s.Rules.Fit), Hold: u.Write(s.Rules.Hold),
+		Floor: "timber", Lap: u.Write(s.Rules.Lap), Kerf: u.Write(s.Kerf), Board: u.Write(s.Board),
 	}
-	if s.rules.TiltUp {
+	if s.Rules.TiltUp {
 		out.Rules.Method = "tilt-up"
 	}
-	if s.concrete {
+	if s.Concrete {
 		out.Rules.Floor = "concrete"
-		for _, l := range s.lumber {
+		for _, l := range s.Lumber {
 			if l.Treated || l.Track {
 				out.Bottom = []string{l.ID}
 				break
@@ -46,12 +47,12 @@ func UsualOf(d job.Document) Usual {
 		}
 	}
 	id := freeDoor(d)
-	for _, w := range s.walls {
+	for _, w := range s.Walls {
 		leaf := job.Size{Width: u.Words("30 in", "800 mm"), Height: u.Words("80 in", "2040 mm")}
 		middle := (w.Length / 2).Nearest(u.Pick(measure.Inch, 10*measure.Millimetre))
 		out.Doors = append(out.Doors, job.Opening{ID: id, Kind: "door", Centre: u.Write(middle), Leaf: &leaf, FinishFloor: u.Write(0)})
 	}
-	out.ByPlace = s.byPlace()
+	out.ByPlace = byPlace(s)
 	return out
 }
 
@@ -70,16 +71,16 @@ func freeDoor(d job.Document) string {
 	return fmt.Sprint("D", n)
 }
 
-func (s *setup) byPlace() []string {
+func byPlace(s *site.Site) []string {
 	type placed struct {
 		id, wall, kind string
 		station        measure.Length
 	}
 	var all []placed
-	if s.doc.Survey != nil {
-		for _, r := range s.doc.Survey.Readings {
+	if s.Doc.Survey != nil {
+		for _, r := range s.Doc.Survey.Readings {
 			if r.Place != nil && r.Place.Wall != "" {
-				station, _ := measure.Read(r.Place.Station, s.rules.Units) // resolved before: it reads
+				station, _ := measure.Read(r.Place.Station, s.Rules.Units) // resolved before: it reads
 				all = append(all, placed{r.ID, r.Place.Wall, r.Kind, station})
 			}
 		}

@@ -13,7 +13,7 @@ func TestWhatIsLeftOutIsFilledIn(t *testing.T) {
 	u := UsualOf(edited(t))
 	assert.Equal(t, "1/16 in", u.Mark)
 	assert.Equal(t, job.Rules{Spacing: "16 in", Method: "in-place", Fit: "1/16 in", Hold: "3/16 in", Floor: "timber", Lap: "24 in", Kerf: "1/8 in", Board: "1/2 in"}, u.Rules)
-	m := UsualOf(Starter("loft", "metric"))
+	m := UsualOf(job.Starter("loft", "metric"))
 	assert.Equal(t, "1 mm", m.Mark)
 	assert.Equal(t, job.Rules{Spacing: "600 mm", Method: "in-place", Fit: "2 mm", Hold: "5 mm", Floor: "timber", Lap: "600 mm", Kerf: "3 mm", Board: "12.5 mm"}, m.Rules)
 }

@@ -12,7 +12,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"homalos/internal/job"
-	"homalos/internal/plan"
+	"homalos/internal/site"
 )
 
 // Aim is what a measuring device is asked to shoot: a place, or corners.
@@ -43,7 +43,7 @@ func (s *Server) deviceRoutes(api huma.API) {
 			}
 			aim := map[string]any{"kind": in.Body.Kind, "units": j.Document.Units, "at": in.Body.At, "from": in.Body.From, "to": in.Body.To}
 			if in.Body.Place != nil {
-				x, y, err := plan.PlaceOf(j.Document, *in.Body.Place)
+				x, y, err := site.PlaceOf(j.Document, *in.Body.Place)
 				if err != nil {
 					return nil, problem(err)
 				}

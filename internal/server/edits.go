@@ -10,18 +10,21 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"homalos/internal/advise"
 	"homalos/internal/job"
+	"homalos/internal/making"
 	"homalos/internal/plan"
+	"homalos/internal/site"
 	"homalos/internal/store"
 )
 
 // EditsBody is what a request of edits came to.
 type EditsBody struct {
 	JobBody
-	Again   bool         `json:"again,omitempty" doc:"These edits were made before: nothing was done."`
-	Stayed  int          `json:"stayed,omitempty" doc:"Readings that stay where they were read while the edits moved the wall they were given by."`
-	Moved   []plan.Move  `json:"moved" nullable:"false" doc:"Walls that the edits moved, their relations kept."`
-	Changed plan.Changes `json:"changed" doc:"What the edits do to pieces: those already cut first."`
+	Again   bool           `json:"again,omitempty" doc:"These edits were made before: nothing was done."`
+	Stayed  int            `json:"stayed,omitempty" doc:"Readings that stay where they were read while the edits moved the wall they were given by."`
+	Moved   []site.Move    `json:"moved" nullable:"false" doc:"Walls that the edits moved, their relations kept."`
+	Changed advise.Changes `json:"changed" doc:"What the edits do to pieces: those already cut first."`
 	Offers
 }
 
@@ -47,7 +50,7 @@ func (s *Server) editRoutes(api huma.API) {
 			JobID
 			Wall string `path:"wall"`
 			Body job.Wall
-		}) (*struct{ Body plan.Comparison }, error) {
+		}) (*struct{ Body advise.Comparison }, error) {
 			j, err := s.store.Job(ctx, in.ID)
 			if err != nil {
 				return nil, problem(err)
@@ -57,11 +60,11 @@ func (s *Server) editRoutes(api huma.API) {
 			if err != nil {
 				return nil, problem(err)
 			}
-			c, err := plan.Compare(j.Document, there, in.Wall, cutIn(j.Document))
+			c, err := advise.Compare(j.Document, there, in.Wall, cutIn(j.Document))
 			if err != nil {
 				return nil, problem(err)
 			}
-			return &struct{ Body plan.Comparison }{c}, nil
+			return &struct{ Body advise.Comparison }{c}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "read-length", Method: http.MethodGet, Path: "/api/length", Summary: "What a written length is understood as"},
 		func(_ context.Context, in *struct {
@@ -95,7 +98,7 @@ func (s *Server) edit(ctx context.Context, in *struct {
 		return nil, problem(faults)
 	}
 	var before job.Document
-	var done plan.Edited
+	var done making.Edited
 	j, err := s.store.Append(ctx, in.ID, request.Edits, func(now store.Job, log store.Log) (store.Entry, error) {
 		before = now.Document
 		entry, made, err := s.made(now, log, request)
@@ -113,7 +116,7 @@ func (s *Server) edit(ctx context.Context, in *struct {
 		return nil, problem(err)
 	}
 	out := &editsAnswer{ETag: tag(j.Revision)}
-	out.Body = EditsBody{JobBody: bodyOf(j), Again: known != nil, Stayed: stayed(done), Moved: plan.Moves(before, j.Document)}
+	out.Body = EditsBody{JobBody: bodyOf(j), Again: known != nil, Stayed: stayed(done), Moved: site.Moves(before, j.Document)}
 	if out.Body.Changed, err = s.changed(before, j.Document); err != nil {
 		return nil, problem(err)
 	}
@@ -123,42 +126,42 @@ func (s *Server) edit(ctx context.Context, in *struct {
 
 // made works out what a request comes to in the job as it stands, and what the
 // log is to say of it.
-func (s *Server) made(now store.Job, log store.Log, request job.Request) (store.Entry, plan.Edited, error) {
+func (s *Server) made(now store.Job, log store.Log, request job.Request) (store.Entry, making.Edited, error) {
 	entry := store.Entry{Step: store.Step{Author: store.Author{Name: request.By, Device: request.Device}}}
-	making := &plan.Making{Now: now.Document, Plan: s.plans.of, By: request.By, At: time.Now().UTC().Format(time.RFC3339)}
+	maker := &making.Maker{Now: now.Document, Plan: s.plans.of, By: request.By, At: time.Now().UTC().Format(time.RFC3339)}
 	if int64(request.Revision) > now.Revision {
-		return entry, plan.Edited{}, job.Faults{{Path: "revision", Text: "the job never was at this revision: read it again"}}
+		return entry, making.Edited{}, job.Faults{{Path: "revision", Text: "the job never was at this revision: read it again"}}
 	}
 	edits := request.Edits
-	theirs, err := s.sinceThen(making, now, log, request)
+	theirs, err := s.sinceThen(maker, now, log, request)
 	if err != nil {
-		return entry, plan.Edited{}, err
+		return entry, making.Edited{}, err
 	}
 	if back, said, err := fromLog(now, log, edits[0], &entry); err != nil {
-		return entry, plan.Edited{}, err
+		return entry, making.Edited{}, err
 	} else if back != nil {
-		making.Kept, making.Base = true, nil // what stands in the way was looked at
-		done, err := making.Make(back)
+		maker.Kept, maker.Base = true, nil // what stands in the way was looked at
+		done, err := maker.Make(back)
 		if err != nil {
 			return entry, done, conflict(&Stale{Revision: now.Revision, Theirs: []job.Change{}, Yours: []job.Change{}}, "what was done since rests on it: "+err.Error(), err)
 		}
 		done.Said, done.Steps[0].Asked = said, &edits[0]
 		return s.logged(entry, done), done, nil
 	}
-	done, err := making.Make(edits)
+	done, err := maker.Make(edits)
 	var faults job.Faults
 	switch {
-	case errors.As(err, &faults) && making.Base != nil:
+	case errors.As(err, &faults) && maker.Base != nil:
 		// what made no sense before either is a slip of one's own
-		if _, own := (&plan.Making{Now: *making.Base, Plan: s.plans.of}).Make(edits); own != nil {
+		if _, own := (&making.Maker{Now: *maker.Base, Plan: s.plans.of}).Make(edits); own != nil {
 			return entry, done, own
 		}
-		return entry, done, s.stale(now, making, edits, theirs, err)
+		return entry, done, s.stale(now, maker, edits, theirs, err)
 	case err != nil:
 		return entry, done, err
 	}
 	if met := meeting(done.Touches(), theirs); met != nil {
-		return entry, done, s.stale(now, making, edits, met, nil)
+		return entry, done, s.stale(now, maker, edits, met, nil)
 	}
 	return s.logged(entry, done), done, nil
 }
@@ -176,7 +179,7 @@ func meeting(touched []string, steps []store.Step) (out []store.Step) {
 // sinceThen finds what was changed since the revision that a request was made
 // to, but for what its own client had on screen, and the job as it was on that
 // screen.
-func (s *Server) sinceThen(making *plan.Making, now store.Job, log store.Log, request job.Request) (theirs []store.Step, err error) {
+func (s *Server) sinceThen(maker *making.Maker, now store.Job, log store.Log, request job.Request) (theirs []store.Step, err error) {
 	if int64(request.Revision) == now.Revision {
 		return nil, nil
 	}
@@ -212,11 +215,11 @@ func (s *Server) sinceThen(making *plan.Making, now store.Job, log store.Log, re
 			l.Edit.On(&base, "", &beside)
 		}
 	}
-	making.Base = &base
+	maker.Base = &base
 	return theirs, nil
 }
 
-func (s *Server) logged(entry store.Entry, done plan.Edited) store.Entry {
+func (s *Server) logged(entry store.Entry, done making.Edited) store.Entry {
 	entry.Document, entry.Said = done.Document, done.Said
 	entry.Summary = s.summary(done.Document)
 	for _, one := range done.Steps {
@@ -226,7 +229,7 @@ func (s *Server) logged(entry store.Entry, done plan.Edited) store.Entry {
 }
 
 // stayed counts readings that were left where they were read.
-func stayed(done plan.Edited) int {
+func stayed(done making.Edited) int {
 	n := 0
 	for _, s := range done.Steps {
 		if a, ok := s.Edit.Act.(*job.AddReading); ok && a.Reading.Stays {
@@ -237,8 +240,8 @@ func stayed(done plan.Edited) int {
 }
 
 // changed compares what was planned before an edit with what is planned now.
-func (s *Server) changed(before, now job.Document) (plan.Changes, error) {
-	none := plan.Changes{Cut: []plan.PieceChange{}, Open: []plan.PieceChange{}}
+func (s *Server) changed(before, now job.Document) (advise.Changes, error) {
+	none := advise.Changes{Cut: []advise.PieceChange{}, Open: []advise.PieceChange{}}
 	was, err := s.plans.of(before)
 	if err != nil {
 		return none, nil // what was there could not be planned: nothing to compare
@@ -247,5 +250,5 @@ func (s *Server) changed(before, now job.Document) (plan.Changes, error) {
 	if err != nil {
 		return none, err
 	}
-	return plan.Changed(was.Result, then.Result, cutIn(before)), nil
+	return advise.Changed(was.Result, then.Result, cutIn(before)), nil
 }

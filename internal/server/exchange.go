@@ -12,7 +12,8 @@ import (
 
 	"homalos/internal/exchange"
 	"homalos/internal/job"
-	"homalos/internal/plan"
+	"homalos/internal/making"
+	"homalos/internal/site"
 	"homalos/internal/store"
 )
 
@@ -115,7 +116,7 @@ func (s *Server) importRoutes(api huma.API) {
 					return faults
 				}
 				after := job.Copy(d)
-				if err := plan.Outlined(&after, outline); err != nil {
+				if err := site.Outlined(&after, outline); err != nil {
 					return err
 				}
 				for _, e := range job.Between(d, after) {
@@ -137,7 +138,7 @@ func (s *Server) imported(ctx context.Context, id string, read func(job.Document
 	if err := read(j.Document, &out.Body); err != nil {
 		return nil, problem(err)
 	}
-	_, err = (&plan.Making{Now: j.Document, Plan: s.plans.of}).Make(out.Body.Edits)
+	_, err = (&making.Maker{Now: j.Document, Plan: s.plans.of}).Make(out.Body.Edits)
 	return out, problem(err)
 }
 

@@ -9,7 +9,9 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"homalos/internal/job"
+	"homalos/internal/picture"
 	"homalos/internal/plan"
+	"homalos/internal/site"
 	"homalos/internal/store"
 )
 
@@ -78,7 +80,7 @@ func (s *Server) jobRoutes(api huma.API) {
 				Units string `json:"units" enum:"imperial,metric"`
 			}
 		}) (*jobAnswer, error) {
-			return s.create(ctx, in.ID, plan.Starter(in.Body.Name, in.Body.Units))
+			return s.create(ctx, in.ID, job.Starter(in.Body.Name, in.Body.Units))
 		})
 	huma.Register(api, huma.Operation{OperationID: "get-plan", Method: http.MethodGet, Path: "/api/jobs/{id}/plan", Summary: "What follows from a job's inputs"}, s.plan)
 }
@@ -95,13 +97,13 @@ func (s *Server) importJob(ctx context.Context, in *struct {
 }) (*jobAnswer, error) {
 	d, faults := job.Read(in.RawBody)
 	if faults != nil {
-		return nil, problem(plan.AllFaults(d, faults))
+		return nil, problem(site.AllFaults(d, faults))
 	}
 	return s.create(ctx, in.ID, d)
 }
 
 func (s *Server) create(ctx context.Context, id string, d job.Document) (*jobAnswer, error) {
-	if faults := plan.Check(d); faults != nil {
+	if faults := site.Check(d); faults != nil {
 		return nil, problem(faults)
 	}
 	j, err := s.store.Create(ctx, id, d, store.Author{}, s.summary(d))
@@ -125,13 +127,13 @@ func (s *Server) current(ctx context.Context, id string) (store.Job, plan.Plan, 
 
 // PlanBody is a plan with its pictures and what has been cut of it.
 type PlanBody struct {
-	ID       string         `json:"id"`
-	Revision int64          `json:"revision"`
-	Plan     plan.Plan      `json:"plan"`
-	Drawings []plan.Drawing `json:"drawings" nullable:"false"`
-	Asks     []plan.Ask     `json:"asks" nullable:"false" doc:"For each wall, the readings to take, in order."`
-	Saw      []plan.Call    `json:"saw" nullable:"false" doc:"The call list, longest first."`
-	Usual    plan.Usual     `json:"usual" doc:"The defaults in force, and what is offered next."`
+	ID       string            `json:"id"`
+	Revision int64             `json:"revision"`
+	Plan     plan.Plan         `json:"plan"`
+	Drawings []picture.Drawing `json:"drawings" nullable:"false"`
+	Asks     []plan.Ask        `json:"asks" nullable:"false" doc:"For each wall, the readings to take, in order."`
+	Saw      []plan.Call       `json:"saw" nullable:"false" doc:"The call list, longest first."`
+	Usual    plan.Usual        `json:"usual" doc:"The defaults in force, and what is offered next."`
 }
 
 func (s *Server) plan(ctx context.Context, in *JobID) (*struct {
@@ -152,7 +154,7 @@ func (s *Server) plan(ctx context.Context, in *JobID) (*struct {
 	}{ETag: tag(j.Revision)}
 	out.Body = PlanBody{ID: j.ID, Revision: j.Revision, Plan: p, Drawings: p.Drawings, Asks: p.Asks(), Saw: saw, Usual: plan.UsualOf(j.Document)}
 	if out.Body.Drawings == nil {
-		out.Body.Drawings = []plan.Drawing{}
+		out.Body.Drawings = []picture.Drawing{}
 	}
 	return out, nil
 }

@@ -5,6 +5,7 @@ import (
 	"sync"
 
 	"homalos/internal/job"
+	"homalos/internal/picture"
 	"homalos/internal/plan"
 )
 
@@ -12,7 +13,7 @@ import (
 // at the saw changes no plan, and undo finds the plan of before.
 type plans struct {
 	kept  remembered[plan.Plan]
-	rooms remembered[plan.Room]
+	rooms remembered[picture.Room]
 }
 
 // mostRemembered bounds how many of each are kept.

@@ -7,7 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"homalos/internal/job"
-	"homalos/internal/plan"
+	"homalos/internal/making"
 	"homalos/internal/store"
 )
 
@@ -71,13 +71,13 @@ func conflict(p *Stale, detail string, err error) error {
 
 // stale describes edits that can't be made any more: they meet what was
 // changed since, or the job makes no sense with both.
-func (s *Server) stale(now store.Job, making *plan.Making, edits []job.Edit, theirs []store.Step, err error) error {
+func (s *Server) stale(now store.Job, maker *making.Maker, edits []job.Edit, theirs []store.Step, err error) error {
 	then := now.Document
-	if making.Base != nil {
-		then = *making.Base
+	if maker.Base != nil {
+		then = *maker.Base
 	}
 	p := &Stale{Revision: now.Revision, Since: logSteps(theirs, false), Theirs: job.Diff(then, now.Document), Yours: []job.Change{}}
-	if mine, wrong := (&plan.Making{Now: then, Plan: s.plans.of, Kept: true}).Make(edits); wrong == nil {
+	if mine, wrong := (&making.Maker{Now: then, Plan: s.plans.of, Kept: true}).Make(edits); wrong == nil {
 		p.Yours, p.Wanted = job.Diff(then, mine.Document), mine.Said
 	}
 	return conflict(p, "somebody changed this job meanwhile: look at both changes, then make yours again", err)

@@ -7,22 +7,23 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"homalos/internal/job"
+	"homalos/internal/picture"
 	"homalos/internal/plan"
 )
 
 // RoomBody is the building as found, with the job's revision it follows from.
 type RoomBody struct {
-	ID       string    `json:"id"`
-	Revision int64     `json:"revision"`
-	Room     plan.Room `json:"room"`
-	Devices  bool      `json:"devices" doc:"Measuring devices are connected."`
+	ID       string       `json:"id"`
+	Revision int64        `json:"revision"`
+	Room     picture.Room `json:"room"`
+	Devices  bool         `json:"devices" doc:"Measuring devices are connected."`
 }
 
-func (s *Server) room(d job.Document) (plan.Room, error) {
-	return s.plans.rooms.of(d, func() (plan.Room, error) {
+func (s *Server) room(d job.Document) (picture.Room, error) {
+	return s.plans.rooms.of(d, func() (picture.Room, error) {
 		p, err := s.plans.of(d)
 		if err != nil {
-			return plan.Room{}, err
+			return picture.Room{}, err
 		}
 		return plan.RoomOf(p), nil
 	})
@@ -56,15 +57,15 @@ func (s *Server) roomRoutes(api huma.API) {
 			Y1 string `query:"y1" required:"true"`
 			X2 string `query:"x2" required:"true"`
 			Y2 string `query:"y2" required:"true"`
-		}) (*struct{ Body plan.Drawing }, error) {
+		}) (*struct{ Body picture.Drawing }, error) {
 			j, err := s.store.Job(ctx, in.ID)
 			if err != nil {
 				return nil, problem(err)
 			}
-			d, err := plan.SectionAlong(j.Document, job.Place{X: in.X1, Y: in.Y1}, job.Place{X: in.X2, Y: in.Y2})
+			d, err := picture.SectionAlong(j.Document, job.Place{X: in.X1, Y: in.Y1}, job.Place{X: in.X2, Y: in.Y2})
 			if err != nil {
 				return nil, problem(err)
 			}
-			return &struct{ Body plan.Drawing }{d}, nil
+			return &struct{ Body picture.Drawing }{d}, nil
 		})
 }

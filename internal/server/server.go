@@ -8,7 +8,9 @@ import (
 	"embed"
 	"io/fs"
 	"net/http"
+	"path"
 	"reflect"
+	"slices"
 	"strings"
 	"sync"
 	"time"
@@ -103,13 +105,15 @@ func routes(engine *gin.Engine, s *Server) huma.API {
 	return api
 }
 
-// schemaName keeps a plan's wall apart from a job's.
+// schemaName keeps what is worked out apart from what a job says: a plan's wall
+// from a job's.
 func schemaName(t reflect.Type, hint string) string {
 	name := huma.DefaultSchemaNamer(t, hint)
 	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice {
 		t = t.Elem()
 	}
-	if strings.HasSuffix(t.PkgPath(), "/plan") && !strings.HasPrefix(name, "Plan") && t.Name() != "" {
+	worked := slices.Contains([]string{"site", "work", "advise", "picture", "plan", "making"}, path.Base(t.PkgPath()))
+	if worked && !strings.HasPrefix(name, "Plan") && t.Name() != "" {
 		return "Plan" + name
 	}
 	return name

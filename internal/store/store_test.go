@@ -14,7 +14,8 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/job"
-	"homalos/internal/plan"
+	"homalos/internal/making"
+	"homalos/internal/site"
 	"homalos/internal/store"
 	"homalos/internal/store/storetest"
 )
@@ -45,7 +46,7 @@ func rename(edit, name string) []job.Edit {
 // do makes edits in the job as it stands, as the server would.
 func do(s *store.Store, id string, edits []job.Edit) (store.Job, error) {
 	return s.Append(ctx, id, edits, func(now store.Job, _ store.Log) (store.Entry, error) {
-		done, err := (&plan.Making{Now: now.Document}).Make(edits)
+		done, err := (&making.Maker{Now: now.Document}).Make(edits)
 		e := store.Entry{Document: done.Document, Step: store.Step{Said: done.Said, Author: store.Author{Name: "Ines", Device: "tablet"}}}
 		for _, one := range done.Steps {
 			e.Lines = append(e.Lines, store.Line{Edit: one.Edit, Inverse: one.Inverse, Asked: one.Asked})
@@ -313,7 +314,7 @@ func TestADatabaseOfTheVersionBeforeIsCarriedOver(t *testing.T) {
 		replayed, err := s.Replay(ctx, job1)
 		require.NoError(t, err)
 		assert.Equal(t, string(job.Write(now.Document)), string(job.Write(replayed)), file)
-		require.Empty(t, plan.Check(now.Document), file)
+		require.Empty(t, site.Check(now.Document), file)
 	}
 	now, err := s.Job(ctx, "0190c0de-0000-7000-8000-000000000001")
 	require.NoError(t, err)
@@ -346,7 +347,7 @@ func TestWhateverIsSaidOfALineComesBack(t *testing.T) {
 		inch := func(what string) string { return fmt.Sprint(rapid.IntRange(1, 90).Draw(t, what), " in") }
 		maybe := func(what string) bool { return rapid.Bool().Draw(t, what) }
 		place := func(what string) job.Place { return job.Place{X: inch(what + " x"), Y: inch(what + " y")} }
-		d := plan.Starter("any", "imperial")
+		d := job.Starter("any", "imperial")
 		d.Survey = &job.Survey{Corners: []job.Corner{{ID: "1"}, {ID: "2"}}, Walls: []job.ExistingWall{{ID: "old", From: "1", To: "2"}}}
 		l := &job.Line{By: rapid.SampledFrom([]string{"parallel", "square", "leg", "clear", "centred", "in-line", "furring", "through"}).Draw(t, "by"), Face: "old", At: inch("at")}
 		if maybe("marks") {

@@ -1,6 +1,8 @@
 package wood
 
-import "homalos/internal/measure"
+import (
+	"homalos/internal/measure"
+)
 
 // Kind is what a piece of wood is, named as in the plan document.
 type Kind string

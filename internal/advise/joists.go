@@ -1,0 +1,120 @@
+package advise
+
+import (
+	"fmt"
+	"math"
+
+	"homalos/internal/framing"
+	"homalos/internal/geo"
+	"homalos/internal/job"
+	"homalos/internal/line"
+	"homalos/internal/measure"
+	"homalos/internal/site"
+	"homalos/internal/work"
+)
+
+// joists offers what can be done where the plates find no joist.
+func (a *adviser) joists() {
+	w := a.w.Wall
+	for i, lie := range a.w.Against {
+		word := []string{"floor", "ceiling"}[i]
+		text, fix := lie.Said(a.Rules)
+		if fix != "" {
+			level := "note"
+			if lie.Lie == framing.NoJoist || len(lie.Bare) > 0 {
+				level = "warn"
+			}
+			to := a.tell("joists", level, "", text+" "+fix)
+			if lie.Beside && (lie.Lie == framing.Between || lie.Lie == framing.NoJoist) {
+				ux, uy := (w.To.X-w.From.X)/w.From.Distance(w.To), (w.To.Y-w.From.Y)/w.From.Distance(w.To)
+				off := lie.Nearest.Millimetres()
+				a.shift(to, "under-"+word, fmt.Sprintf("Move it to the %s joist beside it", word), geo.Point{X: -uy * off, Y: ux * off})
+			}
+			if (lie.Lie == framing.NoJoist || len(lie.Bare) > 0) && lie.Anchor.By != "adhesive" {
+				a.glue(to, word)
+			}
+		}
+		if len(lie.Short) > 0 {
+			to := a.tell("short-stub", "warn", a.Rules.Units.Write(lie.Short[0][0]), work.ShortSaid(a.Site, lie.Short[0]))
+			if lie.Anchor.By != "adhesive" {
+				a.glue(to, word)
+			}
+		}
+		if lie.Anchor.Length > 0 && lie.Bite <= 0 {
+			_, heed := lie.With(a.Rules)
+			a.tell("short-fixing", "warn", "", fmt.Sprintf("On the %s: %s", word, heed))
+		}
+	}
+}
+
+func (a *adviser) glue(to *Advice, word string) {
+	a.offer(to, "glue-"+word, "Use adhesive along that plate", func(w *job.Wall) {
+		if word == "floor" {
+			w.FixFloor = &job.Fixing{By: "adhesive"}
+		} else {
+			w.FixCeiling = &job.Fixing{By: "adhesive"}
+		}
+	})
+}
+
+// shift offers to move a line by a step on the plan, where its relation has a
+// distance that does it, or where it is given by its two ends.
+func (a *adviser) shift(to *Advice, id, text string, by geo.Point) {
+	if a.l == nil {
+		a.shiftEnds(to, id, text, by)
+		return
+	}
+	d, rel := a.l.Doc.Line, a.l.Relation
+	if rel.Kind != line.Parallel && rel.Kind != line.Square && rel.Kind != line.Clear {
+		return
+	}
+	moved := rel
+	moved.At++
+	moved.AtEnd++
+	one, err1 := rel.Lay()
+	two, err2 := moved.Lay()
+	if err1 != nil || err2 != nil {
+		return
+	}
+	nx, ny := -one.UY, one.UX
+	each := (two.At.X-one.At.X)*nx + (two.At.Y-one.At.Y)*ny
+	if math.Abs(each) < 0.2 {
+		return
+	}
+	u := a.Rules.Units
+	step := u.Estimate((by.X*nx + by.Y*ny) / each).Nearest(a.Rules.Mark)
+	at, err := measure.Read(d.At, u)
+	if err != nil || step == 0 || at+step < 0 {
+		return
+	}
+	end, hasEnd := measure.Length(0), d.AtEnd != ""
+	if hasEnd {
+		if end, err = measure.Read(d.AtEnd, u); err != nil {
+			return
+		}
+	}
+	a.offer(to, id, fmt.Sprintf("%s (%s → %s)", text, u.Say(at, 0), u.Say(at+step, 0)), func(w *job.Wall) {
+		w.Line.At = u.Write(at + step)
+		if hasEnd {
+			w.Line.AtEnd = u.Write(end + step)
+		}
+	})
+}
+
+// shiftEnds moves a wall that is given by its two ends, square to itself.
+func (a *adviser) shiftEnds(to *Advice, id, text string, by geo.Point) {
+	w, u := a.w.Wall, a.Rules.Units
+	long := w.From.Distance(w.To)
+	nx, ny := -(w.To.Y-w.From.Y)/long, (w.To.X-w.From.X)/long
+	step := u.Estimate(by.X*nx + by.Y*ny).Nearest(a.Rules.Mark)
+	if step == 0 {
+		return
+	}
+	side := "left"
+	if step < 0 {
+		side = "right"
+	}
+	dx, dy := nx*step.Millimetres(), ny*step.Millimetres()
+	from, end := site.Placed(geo.Point{X: w.From.X + dx, Y: w.From.Y + dy}, u), site.Placed(geo.Point{X: w.To.X + dx, Y: w.To.Y + dy}, u)
+	a.offer(to, id, fmt.Sprintf("%s (%s to the %s)", text, u.Say(step.Abs(), 0), side), func(w *job.Wall) { w.From, w.To = from, end })
+}

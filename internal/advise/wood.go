@@ -1,0 +1,143 @@
+package advise
+
+import (
+	"fmt"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/line"
+	"homalos/internal/measure"
+)
+
+// asWell are findings of the wood that where a line goes decides.
+var asWell = map[string]bool{
+	"meets-opening": true, "nothing-behind": true, "no-room-for-nailer": true, "little-nailing": true, "ladder-waits": true, "plate-joint": true,
+	"plate-depth": true, "step": true, "no-drill": true, "bad-floor": true, "pipe-in-plate": true, "obstruction-across": true, "stud-in-the-lean": true,
+}
+
+// wood brings those findings, and offers plates as deep as the studs.
+func (a *adviser) wood() {
+	for _, f := range a.w.Findings {
+		if !asWell[f.Code] {
+			continue
+		}
+		to := a.tell(f.Code, string(f.Level), a.place(f), f.Text+" "+f.Fix)
+		switch f.Code {
+		case "plate-depth":
+			a.plates(to)
+		case "plate-joint":
+			a.longer(to)
+		}
+	}
+}
+
+// place is where a finding stands, as it is written.
+func (a *adviser) place(f framing.Finding) string {
+	if !f.Placed {
+		return ""
+	}
+	return a.Rules.Units.Write(f.At)
+}
+
+// plates offers plates of the studs' own lumber, and of a treated one as deep
+// where the lowest is treated.
+func (a *adviser) plates(to *Advice) {
+	for _, f := range to.Fixes {
+		if f.ID == "plates" {
+			return
+		}
+	}
+	w := a.w.Wall
+	low := w.Lumber.ID
+	if w.Bottom[0].Treated {
+		low = ""
+		for _, l := range a.Lumber {
+			if l.Treated && l.Depth == w.Lumber.Depth {
+				low = l.ID
+			}
+		}
+	}
+	if low == "" || a.does[w.ID+"/plates"] != nil {
+		return
+	}
+	a.offer(to, "plates", fmt.Sprintf("Take plates of %s", w.Lumber.ID), func(x *job.Wall) {
+		for i := range x.Top {
+			x.Top[i] = w.Lumber.ID
+		}
+		for i := range x.Bottom {
+			x.Bottom[i] = w.Lumber.ID
+		}
+		if len(x.Bottom) > 0 {
+			x.Bottom[0] = low
+		}
+	})
+}
+
+// longer offers sticks as long as the whole plate, where no joint of it finds
+// a stud: up to the longest that a yard usually has.
+func (a *adviser) longer(to *Advice) {
+	w, u := a.w.Wall, a.Rules.Units
+	step, most := u.Pick(24*measure.Inch, 300*measure.Millimetre), u.Pick(20*12*measure.Inch, 6000*measure.Millimetre)
+	for _, f := range a.w.Findings {
+		l := f.Wood
+		if f.Code != "plate-joint" || l == nil {
+			continue
+		}
+		long, id := w.Length.Up(step), "longer-"+l.ID
+		if l.Longest() >= w.Length || long > most || a.does[w.ID+"/"+id] != nil {
+			continue
+		}
+		var stock []string // with those that hold where none are given
+		for _, s := range append(l.Stock[:len(l.Stock):len(l.Stock)], long) {
+			stock = append(stock, u.Write(s))
+		}
+		a.offerAll(to, id, fmt.Sprintf("Have %s brought in sticks of %s", l.ID, u.Say(long, 0)), func(d *job.Document) {
+			for i := range d.Lumber {
+				if d.Lumber[i].ID == l.ID {
+					d.Lumber[i].Stock = stock
+				}
+			}
+		})
+	}
+}
+
+// hooked brings the fix of a pipe in a stud's place to where the line is said.
+func (a *adviser) hooked() {
+	for _, f := range a.w.Findings {
+		if f.Apply == framing.HookOtherEnd {
+			to := a.tell("hook", "stop", a.place(f), f.Text)
+			a.offer(to, "hook", f.Fix, func(w *job.Wall) {
+				if w.Layout == nil {
+					w.Layout = &job.Layout{}
+				}
+				w.Layout.From = map[bool]string{true: "start", false: "end"}[w.Layout.From == "end"]
+			})
+		}
+	}
+}
+
+func (a *adviser) pending() {
+	for i, p := range a.w.Wall.Pending {
+		to := a.tell("pending", "stop", a.Rules.Units.Write(p.From), fmt.Sprintf("From %s to %s it waits: %s.", a.Say(p.From), a.Say(p.To), p.What))
+		a.offer(to, fmt.Sprintf("done-%d", i+1), "That is done: take the stretch off", func(w *job.Wall) {
+			w.Pending = append(w.Pending[:i:i], w.Pending[i+1:]...)
+		})
+	}
+}
+
+// covers tells of a furring before a door or window that is there.
+func (a *adviser) covers() {
+	if a.l == nil || a.l.Relation.Kind != line.Furring {
+		return
+	}
+	for _, e := range a.ExistingWalls {
+		if e.ID != a.l.Doc.Line.Face {
+			continue
+		}
+		for _, h := range e.Openings {
+			if len(a.w.Wall.Openings) == 0 {
+				a.tell("covers-opening", "warn", "", fmt.Sprintf("It stands before the %s at %s to %s: frame an opening in it there, or close that one.", h.What, a.Say(h.From), a.Say(h.To)))
+			}
+		}
+	}
+}

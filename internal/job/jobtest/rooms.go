@@ -1,0 +1,60 @@
+package jobtest
+
+import (
+	"fmt"
+	"testing"
+
+	"homalos/demo"
+	"homalos/internal/geo"
+	"homalos/internal/job"
+)
+
+// Demo is one of the demo jobs.
+func Demo(t testing.TB, name string) job.Document {
+	t.Helper()
+	raw, err := demo.Jobs.ReadFile(name + ".json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	d, faults := job.Read(raw)
+	if faults != nil {
+		t.Fatal(faults)
+	}
+	return d
+}
+
+// Laid is a job in a room of these corners (inches), with these lines.
+func Laid(at []geo.Point, lines map[string]job.Line) job.Document {
+	d := job.Starter("lines", "imperial")
+	d.Survey = &job.Survey{}
+	n := len(at)
+	for i := range at {
+		d.Survey.Corners = append(d.Survey.Corners, job.Corner{ID: fmt.Sprint(i + 1)})
+		d.Survey.Walls = append(d.Survey.Walls, job.ExistingWall{ID: "side " + fmt.Sprint(i+1), From: fmt.Sprint(i + 1), To: fmt.Sprint((i+1)%n + 1)})
+		for j := i + 1; j < n; j++ {
+			d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: fmt.Sprint(i, "-", j), Kind: "length", From: fmt.Sprint(i + 1), To: fmt.Sprint(j + 1), Value: fmt.Sprintf("%.7f in", at[i].Distance(at[j]))})
+		}
+	}
+	for _, id := range []string{"A", "B", "C", "D", "E"} {
+		if l, ok := lines[id]; ok {
+			d.Walls = append(d.Walls, job.Wall{ID: id, Lumber: "2x4", Line: &l})
+		}
+	}
+	return d
+}
+
+// Leaning is a room none of whose corners is square, in inches.
+var Leaning = []geo.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 203, Y: 150}, {X: -2, Y: 146}}
+
+// Closet is a closet in the corner of a room: its front D runs past its side E.
+func Closet() job.Document {
+	d := Laid(Leaning, map[string]job.Line{
+		"D": {By: "parallel", Face: "side 1", At: "60 in", Stop: &job.LineEnd{Face: "E", Past: true}},
+		"E": {By: "square", Face: "side 1", At: "90 in", Stop: &job.LineEnd{Face: "D"}},
+	})
+	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x6", Thickness: "1 1/2 in", Depth: "5 1/2 in"})
+	for i := range 6 {
+		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: fmt.Sprint("g", i), Kind: "gap", Place: &job.Place{X: fmt.Sprint(20*i, " in"), Y: fmt.Sprint(10*i, " in")}, Value: "93 in"})
+	}
+	return d
+}

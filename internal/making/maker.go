@@ -1,0 +1,247 @@
+// Package making makes edits in a job. What a job comes to depends on more than its own
+// text: a fix is worked out, readings stay where they were read when walls move, only
+// what is ready is cut.
+package making
+
+import (
+	"fmt"
+	"strings"
+
+	"homalos/internal/job"
+	"homalos/internal/plan"
+	"homalos/internal/site"
+	"homalos/internal/work"
+)
+
+// Maker makes edits in a job. What a job comes to depends on more than its
+// own text: a fix is worked out, readings stay where they were read when their
+// wall moves, only what is ready is cut.
+type Maker struct {
+	Now  job.Document                          // the job as it stands
+	Base *job.Document                         // what was on screen when the edits were made, if that is older
+	Plan func(job.Document) (plan.Plan, error) // plans that are remembered; Compute if nil
+	Kept bool                                  // the edits come from the log: they were fit when they were made
+	By   string                                // who cut, where a tick doesn't say,
+	At   string                                // and when, as RFC 3339
+
+	was, is *site.Site // both resolved, once something asks for it
+
+	out     Edited
+	faults  job.Faults
+	settled job.Document // as it was when readings last were seen to stay
+	moved   bool         // walls may have moved since
+	read    bool         // readings were added since
+	fixes   int
+	turns   int
+}
+
+// Edited is a job with edits made.
+type Edited struct {
+	Document job.Document
+	Steps    []EditStep
+	Said     string // what was done, in a few words
+}
+
+// EditStep is one edit as it was made.
+type EditStep struct {
+	Edit    job.Edit
+	Inverse []job.Edit // takes it back
+	Asked   *job.Edit  // what was asked for, where this is the first of what came of it, and says it otherwise
+	Worked  bool       // the plan worked it out
+
+	from int // which of the edits it came of; -1 for what followed from all
+}
+
+// Inverse are the edits that take all of it back, in their order.
+func (e Edited) Inverse() []job.Edit {
+	out := []job.Edit{}
+	for i := len(e.Steps) - 1; i >= 0; i-- {
+		out = append(out, e.Steps[i].Inverse...)
+	}
+	return out
+}
+
+// Bounds on one request: each fix wants a plan, and so does each turn from
+// readings to walls that move.
+const (
+	MostFixes = 20
+	MostTurns = 50
+)
+
+// Make makes edits one after the other, all or none. The error is the
+// job.Faults of the edits, by paths such as "edits[1].wall.lumber"; what they
+// bring about elsewhere in the job is named by its path there.
+func (m *Maker) Make(edits []job.Edit) (Edited, error) {
+	if m.Plan == nil {
+		m.Plan = plan.Compute
+	}
+	m.out = Edited{Document: job.Copy(m.Now)}
+	m.settled, m.faults = m.Now, nil
+	for i, e := range edits {
+		m.make(i, e)
+	}
+	if len(m.faults) == 0 {
+		m.settle()
+	}
+	if len(m.faults) > 0 {
+		return Edited{}, m.faults
+	}
+	if wrong := site.Check(m.out.Document); wrong != nil {
+		return Edited{}, located(wrong, m.out)
+	}
+	if m.out.Said == "" && len(m.out.Steps) > 0 {
+		m.out.Said = job.Say(edits, m.out.Steps[0].Inverse, m.Now.Units)
+	}
+	return m.out, nil
+}
+
+// make makes the i-th edit.
+func (m *Maker) make(i int, asked job.Edit) {
+	path := fmt.Sprintf("edits[%d]", i)
+	e := asked.Spelt(m.Now)
+	if moves(e) {
+		if m.read || m.moved && e.Do() == "apply-fix" {
+			m.settle()
+		}
+		m.moved = true
+	}
+	made := []job.Edit{e}
+	switch a := e.Act.(type) {
+	case *job.Start:
+		m.faults.Add(path+".do", "a job begins once: this one is there already")
+		return
+	case *job.ApplyFix:
+		if m.fixes++; m.fixes > MostFixes {
+			m.faults.Add(path, "more than %d fixes at once: send the rest after them", MostFixes)
+			return
+		}
+		said := ""
+		made, said = m.fix(a, path)
+		if i == 0 {
+			m.out.Said = said
+		}
+	case *job.CutPiece:
+		made[0] = m.ticked(e, a.Cut, path)
+	case *job.AddReading, *job.AddTie:
+		made[0] = m.rebased(e)
+		m.read = true
+	}
+	for k, one := range made {
+		if k == 0 && one.ID == "" {
+			one.ID = e.ID
+		}
+		step := EditStep{Edit: one, Inverse: one.On(&m.out.Document, path, &m.faults), Worked: e.Do() == "apply-fix", from: i}
+		if k == 0 && !job.SameEdit(one, asked) {
+			step.Asked = &asked
+		}
+		m.out.Steps = append(m.out.Steps, step)
+	}
+}
+
+// moves says whether an edit may move a wall.
+func moves(e job.Edit) bool {
+	switch e.Act.(type) {
+	case *job.AddReading, *job.RemoveReading, *job.CutPiece, *job.RemoveCut, *job.Rename, *job.PutMark, *job.PutAssess:
+		return false
+	}
+	return true
+}
+
+// fix works out what a fix of the plan is: a list of edits.
+func (m *Maker) fix(a *job.ApplyFix, path string) (made []job.Edit, said string) {
+	p, err := m.Plan(m.out.Document)
+	if err != nil {
+		m.faults.Add(path, "the job can't be planned before it: %s", err)
+		return nil, ""
+	}
+	made = p.FixEdits(m.out.Document, a.Wall, a.Fix)
+	if made == nil {
+		m.faults.Add(path+".fix", "%q isn't offered for wall %s any more: look again at what is", a.Fix, a.Wall)
+		return nil, ""
+	}
+	for _, w := range p.Walls {
+		for _, x := range w.Advice {
+			for _, f := range x.Fixes {
+				if w.ID == a.Wall && f.ID == a.Fix {
+					said = w.ID + ": " + f.Text
+				}
+			}
+		}
+	}
+	return made, said
+}
+
+// ticked is a piece cut, with its lumber. Only what is ready is cut: in the
+// plan that was on screen, as it may have been cut since.
+func (m *Maker) ticked(e job.Edit, c job.Cut, path string) job.Edit {
+	if m.Kept {
+		return e
+	}
+	if c.At == "" {
+		c.At = m.At
+	}
+	if c.By == "" {
+		c.By = m.By
+	}
+	if c.ID == "" {
+		c.ID = e.ID // kept with it, so that it keeps its name when it is made again
+	}
+	e = job.Edit{ID: e.ID, Act: &job.CutPiece{Cut: c}}
+	if c.Undone {
+		return e
+	}
+	seen := m.Now
+	if m.Base != nil {
+		seen = *m.Base
+	}
+	p, err := m.Plan(seen)
+	if err != nil {
+		m.faults.Add(path, "the job can't be planned, so nothing of it is cut: %s", err)
+		return e
+	}
+	member, wall := p.Result.Member(c.Member)
+	switch {
+	case member == nil:
+		m.faults.Add(path+".cut.member", "no piece is called %s now", c.Member)
+	case !work.MayCut(member):
+		m.faults.Add(path+".cut.member", "%s is held: %s", c.Member, p.Result.HeldBy(member, wall))
+	case c.Lumber == "":
+		c.Lumber = member.Lumber.ID
+	}
+	return job.Edit{ID: e.ID, Act: &job.CutPiece{Cut: c}}
+}
+
+// located gives faults of a document by the edit that brought them: the one
+// that put the smallest part around it, the last of several.
+func located(faults job.Faults, e Edited) job.Faults {
+	var out job.Faults
+	for _, f := range faults {
+		best, longest := f, 0
+		for _, step := range e.Steps {
+			field, at := step.Edit.Puts(e.Document)
+			rest, inside := strings.CutPrefix(f.Path, at)
+			if step.from < 0 || at == "" || !inside || len(at) < longest || rest != "" && rest[0] != '.' && rest[0] != '[' {
+				continue
+			}
+			longest = len(at)
+			best = job.Fault{Path: fmt.Sprintf("edits[%d].%s%s", step.from, field, rest), Text: f.Text}
+			if step.Worked {
+				best = job.Fault{Path: fmt.Sprintf("edits[%d].fix", step.from), Text: f.Path + ": " + f.Text}
+			}
+		}
+		out = append(out, best)
+	}
+	return out
+}
+
+// Touches are the parts that edits change or rely on, where that may stand in
+// somebody's way: a line that is only added doesn't.
+func (e Edited) Touches() []string {
+	var out []string
+	for _, s := range e.Steps {
+		if !s.Edit.Adds() {
+			out = append(out, s.Edit.Touches()...)
+		}
+	}
+	return out
+}

@@ -1,0 +1,144 @@
+package picture
+
+import (
+	"homalos/internal/framing"
+	"homalos/internal/measure"
+	"homalos/internal/site"
+	"homalos/internal/wood"
+	"homalos/internal/work"
+)
+
+// drawer makes pictures of a result.
+type drawer struct{ *work.Result }
+
+// Drawings are the walls as pictures, in the walls' order.
+func Drawings(r *work.Result) []Drawing {
+	s := &drawer{r}
+	var out []Drawing
+	for _, w := range s.Walls {
+		d := s.draw(w.Framed)
+		d.Corners, d.Above = s.cornerDetails(w), s.fromAbove(w)
+		out = append(out, d)
+	}
+	return out
+}
+
+// draw makes the picture of a wall: what is drawn in millimetres, what is read
+// as text.
+func (s *drawer) draw(f *framing.Framed) Drawing {
+	w := f.Wall
+	d := Drawing{
+		Wall: w.ID, Length: w.Length.Millimetres(), Hook: "start", Known: f.Section.Known, Levels: f.Section.Levels,
+		Surface: []SurfacePoint{}, Pieces: []DrawnPiece{}, Pins: []Pin{}, Openings: []DrawnOpening{}, Tape: s.tape(w),
+		Bottom: stackOf(w.Bottom), Top: stackOf(w.Top), Depth: w.Lumber.Depth.Millimetres(),
+	}
+	if w.Layout.FromEnd {
+		d.Hook = "end"
+	}
+	for _, p := range f.Section.Points {
+		d.Surface = append(d.Surface, SurfacePoint{p.At.Millimetres(), p.Floor, p.Ceiling, p.Spread})
+	}
+	heads := map[string]float64{}
+	for _, m := range f.Members {
+		if m.Kind.Row().Apart {
+			continue // it lies between joists, not in the wall
+		}
+		d.Pieces = append(d.Pieces, s.drawPiece(w, m))
+		if m.Kind == wood.HeaderPly && m.Layer == 0 && f.Section.Levels {
+			heads[m.Opening] = m.Base
+		}
+	}
+	for _, o := range w.Openings {
+		head, known := heads[o.ID]
+		d.Openings = append(d.Openings, DrawnOpening{
+			ID: o.ID, Kind: string(o.Kind), From: o.Left().Millimetres(), To: o.Right().Millimetres(), Head: head, Known: known,
+			Sill: head - o.Height.Millimetres(), Label: s.Say(o.Width) + " × " + s.Say(o.Height+o.FinishFloor), Centre: s.Say(o.Centre),
+		})
+	}
+	d.Pins = append(d.Pins, s.pins(w)...)
+	return d
+}
+
+func (s *drawer) drawPiece(w *framing.Wall, m framing.Member) DrawnPiece {
+	p := DrawnPiece{
+		ID: m.ID, Kind: string(m.Kind), State: string(m.State), From: m.From.Millimetres(), To: m.To.Millimetres(),
+		Known: m.Known, Tape: s.Rules.Units.Say(w.Tape(m.From, m.To), s.Rules.Mark/2),
+	}
+	if !m.Known {
+		return p
+	}
+	p.Label = s.Say(m.Cut)
+	if m.Spread > 0 {
+		u := s.Rules.Units
+		p.Give = u.Say(m.Spread.Up(u.Pick(measure.Inch/32, measure.Millimetre/2)), 0)
+	}
+	p.Foot = m.Base
+	switch {
+	case m.Kind.Upright():
+		p.Head = m.Base + m.Exact.Millimetres()
+	case m.Kind == wood.HeaderPly:
+		p.Head = m.Base + headerHeight(w, m)
+	default:
+		p.Head = m.Base + m.Lumber.Thickness.Millimetres()
+	}
+	return p
+}
+
+// headerHeight of one ply as it lies.
+func headerHeight(w *framing.Wall, m framing.Member) float64 {
+	for _, o := range w.Openings {
+		if o.ID == m.Opening && o.Header.OnEdge {
+			return m.Lumber.Depth.Millimetres()
+		}
+	}
+	return m.Lumber.Thickness.Millimetres()
+}
+
+func stackOf(plates []*wood.Lumber) float64 {
+	total := 0.0
+	for _, p := range plates {
+		total += p.Thickness.Millimetres()
+	}
+	return total
+}
+
+// pins are the readings along a wall.
+func (s *drawer) pins(w *framing.Wall) []Pin {
+	var out []Pin
+	for _, r := range s.ReadAlong(w) {
+		value, _ := measure.Read(s.Given[r.ID].Value, s.Rules.Units)
+		out = append(out, Pin{r.ID, string(r.Kind), r.Along, s.Rules.Units.Say(value, 0), s.Say(measure.FromMillimetres(r.Along))})
+	}
+	return out
+}
+
+// tape numbers the running tape from the end it hooks on.
+func (s *drawer) tape(w *framing.Wall) []TapeNumber {
+	out := tapeOver(s.Site, w.Length)
+	if w.Layout.FromEnd {
+		for i := range out {
+			out[i].At = w.Length.Millimetres() - out[i].At
+		}
+	}
+	return out
+}
+
+func tapeOver(s *site.Site, long measure.Length) []TapeNumber {
+	step, each := measure.Inch, 16
+	if s.Rules.Units == measure.Metric {
+		step, each = 100*measure.Millimetre, 5
+	}
+	for long/step > 300 {
+		step, each = step*10, 10
+	}
+	out := []TapeNumber{}
+	for i := 0; measure.Length(i)*step <= long; i++ {
+		read := measure.Length(i) * step
+		n := TapeNumber{At: read.Millimetres(), Major: i%each == 0 && i > 0}
+		if n.Major {
+			n.Label = s.Say(read)
+		}
+		out = append(out, n)
+	}
+	return out
+}

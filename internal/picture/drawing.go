@@ -1,0 +1,73 @@
+package picture
+
+// Drawing is a wall as a picture: millimetres for drawing, text for reading.
+type Drawing struct {
+	Wall     string         `json:"wall"`
+	Length   float64        `json:"length"`
+	Hook     string         `json:"hook" enum:"start,end"`
+	Known    bool           `json:"known" doc:"False: too few readings to draw floor and ceiling."`
+	Levels   bool           `json:"levels" doc:"Heights are from the laser line."`
+	Surface  []SurfacePoint `json:"surface" nullable:"false"`
+	Pieces   []DrawnPiece   `json:"pieces" nullable:"false"`
+	Pins     []Pin          `json:"pins" nullable:"false"`
+	Openings []DrawnOpening `json:"openings" nullable:"false"`
+	Tape     []TapeNumber   `json:"tape" nullable:"false"`
+	Bottom   float64        `json:"bottom" doc:"Thickness of the bottom plates."`
+	Top      float64        `json:"top" doc:"Thickness of the top plates."`
+	Depth    float64        `json:"depth"`
+	Above    []DetailPiece  `json:"above,omitempty" nullable:"false" doc:"Its wood from above, in its place on the plan: uprights, noggings, blocks between joists."`
+	Corners  []CornerDetail `json:"corners,omitempty" nullable:"false" doc:"Its ends from above, large, where they meet another wall."`
+	Crossed  []CrossedJoist `json:"crossed,omitempty" nullable:"false" doc:"Joists that cross a section of the room."`
+}
+
+// SurfacePoint is floor and ceiling at a station.
+type SurfacePoint struct {
+	At      float64 `json:"at"`
+	Floor   float64 `json:"floor"`
+	Ceiling float64 `json:"ceiling"`
+	Spread  float64 `json:"spread"`
+}
+
+// DrawnPiece is a member to draw: an upright or a span.
+type DrawnPiece struct {
+	ID    string  `json:"id"`
+	Kind  string  `json:"kind"`
+	State string  `json:"state"`
+	From  float64 `json:"from"`
+	To    float64 `json:"to"`
+	Foot  float64 `json:"foot"`
+	Head  float64 `json:"head"`
+	Known bool    `json:"known"`
+	Label string  `json:"label" doc:"The cut length as it is read out."`
+	Tape  string  `json:"tape" doc:"The mark, wood ahead."`
+	Give  string  `json:"give,omitempty" doc:"The spread, to the next 32nd or half millimetre."`
+}
+
+// Pin is a reading in the picture.
+type Pin struct {
+	Reading string  `json:"reading"`
+	Kind    string  `json:"kind"`
+	At      float64 `json:"at"`
+	Label   string  `json:"label"`
+	Said    string  `json:"said" doc:"The station as it is read out."`
+}
+
+// DrawnOpening is a rough opening in the picture.
+type DrawnOpening struct {
+	ID     string  `json:"id"`
+	Kind   string  `json:"kind"`
+	From   float64 `json:"from"`
+	To     float64 `json:"to"`
+	Head   float64 `json:"head"`
+	Sill   float64 `json:"sill"`
+	Known  bool    `json:"known"`
+	Label  string  `json:"label"`
+	Centre string  `json:"centre"`
+}
+
+// TapeNumber is a number on the running tape.
+type TapeNumber struct {
+	At    float64 `json:"at"`
+	Label string  `json:"label"`
+	Major bool    `json:"major"`
+}

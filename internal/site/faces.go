@@ -1,0 +1,205 @@
+package site
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"homalos/internal/geo"
+	"homalos/internal/job"
+	"homalos/internal/line"
+	"homalos/internal/measure"
+	"homalos/internal/room"
+)
+
+// Furring is how a furring line came about.
+type Furring struct {
+	Height    string `json:"height" doc:"What the leans are carried to: the greatest height read."`
+	Depth     string `json:"depth" doc:"Of the framing."`
+	Lean      string `json:"lean" doc:"Worst lean into the room over that height."`
+	Bulge     string `json:"bulge"`
+	Clearance string `json:"clearance"`
+	Out       string `json:"out" doc:"From the wall's foot to the room face of the framing, rounded up."`
+	Lost      string `json:"lost" doc:"Room lost, with the board."`
+	Leans     int    `json:"leans" doc:"How many leans were read on it."`
+}
+
+// face finds the face that a relation names: a wall that is there, or a new
+// wall's snapped face or back. Of a new wall that is wanted whole its ends are
+// found first; else its direction will do.
+func (r *resolver) face(path, name string, whole bool, trail []string) *geo.Face {
+	if name == "" {
+		r.faults.Add(path, "missing: name a wall")
+		return nil
+	}
+	for _, w := range r.ExistingWalls {
+		if w.ID == name {
+			if len(r.Corners) < 3 {
+				r.faults.Add(path, "the room has no shape yet: give it three corners or more, and tape them")
+				return nil
+			}
+			return r.ExistingFace(w)
+		}
+	}
+	id, back := strings.CutSuffix(name, " back")
+	for i, w := range r.Doc.Walls {
+		if w.ID == id {
+			return r.newFace(path, name, i, back, whole, trail)
+		}
+	}
+	r.faults.Add(path, "%q is no wall: name one that is there, or a new wall, as \"A\" for its snapped face or \"A back\" for the other", name)
+	return nil
+}
+
+func (s *Site) ExistingFace(w Existing) *geo.Face {
+	n := len(s.Corners)
+	from, to := w.From, w.To
+	if (to+1)%n == from { // said the other way round: the room still lies to the left
+		from, to = to, from
+	}
+	return &geo.Face{ID: w.ID, From: s.Solved().Corners[from].At, To: s.Solved().Corners[to].At, OpenLeft: true}
+}
+
+func (r *resolver) newFace(path, name string, i int, back, whole bool, trail []string) *geo.Face {
+	w := r.Doc.Walls[i]
+	body := w.Body
+	var a, b geo.Point
+	if w.Line != nil {
+		l := r.Lines[w.ID]
+		well := false
+		if whole {
+			r.layEnds(l, trail)
+			well, a, b = l.ok, l.start, l.End
+		} else {
+			r.layRay(l, trail)
+			const reach = 1000 // any two places of it give its direction
+			well = l.lying == laidWell
+			a = geo.Point{X: l.Ray.At.X - reach*l.Ray.UX, Y: l.Ray.At.Y - reach*l.Ray.UY}
+			b = geo.Point{X: l.Ray.At.X + reach*l.Ray.UX, Y: l.Ray.At.Y + reach*l.Ray.UY}
+		}
+		if !well {
+			if l.lying == laidBadly || l.ending == laidBadly {
+				r.faults.Add(path, "%q isn't placed itself: mend its line first", w.ID)
+			}
+			return nil
+		}
+		body = l.body
+	} else {
+		x1, y1, ok1 := r.point(path, w.From)
+		x2, y2, ok2 := r.point(path, w.To)
+		if !ok1 || !ok2 {
+			return nil
+		}
+		a, b = dot(x1, y1), dot(x2, y2)
+	}
+	f := &geo.Face{ID: name, From: a, To: b, OpenLeft: body == "right", Finish: r.Board.Millimetres()}
+	if lumber := r.byID[w.Lumber]; back && lumber != nil {
+		d := lumber.Depth.Millimetres()
+		long := a.Distance(b)
+		if long == 0 {
+			return nil
+		}
+		nx, ny := -(b.Y-a.Y)/long*d, (b.X-a.X)/long*d
+		if body == "right" {
+			nx, ny = -nx, -ny
+		}
+		f.From, f.To = geo.Point{X: a.X + nx, Y: a.Y + ny}, geo.Point{X: b.X + nx, Y: b.Y + ny}
+		f.OpenLeft = !f.OpenLeft
+	}
+	return f
+}
+
+// furring works out how far out its room face stands.
+func (r *resolver) furring(l *Lined, d job.Line, depth measure.Length) float64 {
+	u := r.Doc.Units
+	clearance := r.within(l.path+".at", d.At, u.Pick(measure.Inch/8, 3*measure.Millimetre), 0, u.Pick(12*measure.Inch, 300*measure.Millimetre))
+	for _, w := range r.ExistingWalls {
+		if w.ID != d.Face {
+			continue
+		}
+		high := r.RoughHeight()
+		lean, _ := room.WorstLean(w.Leans, high)
+		bulge, _ := room.Bulge(w.Waves)
+		out := line.FurringOut(depth.Millimetres(), lean, bulge, clearance.Millimetres(), r.Rules.Mark.Millimetres())
+		say := func(v float64) string { return u.Say(u.Estimate(v), r.Rules.Mark/2) }
+		l.Furring = &Furring{
+			Height: say(high), Depth: u.Say(depth, 0), Lean: say(lean), Bulge: say(bulge), Clearance: u.Say(clearance, 0), Out: say(out), Lost: say(out + r.Board.Millimetres()), Leans: len(w.Leans),
+		}
+		return out
+	}
+	r.faults.Add(l.path+".face", "a furring stands before a wall that is there: %q isn't one", d.Face)
+	return 0
+}
+
+// RoughHeight is the greatest height read in the job, before any surface is
+// fitted: a lean carried to it is never short. Without readings, the usual
+// ceiling of 8 ft or 2440 mm.
+func (s *Site) RoughHeight() float64 {
+	u := s.Doc.Units
+	most, low, high := 0.0, math.Inf(1), math.Inf(-1)
+	if s.Doc.Survey != nil {
+		for _, one := range s.Doc.Survey.Readings {
+			v, err := measure.Read(one.Value, u)
+			if err != nil || one.Void {
+				continue
+			}
+			switch at := v.Millimetres(); one.Kind {
+			case "gap":
+				most = math.Max(most, at)
+			case "floor":
+				low = math.Min(low, at)
+			case "ceiling":
+				high = math.Max(high, at)
+			}
+		}
+	}
+	if high > low {
+		most = math.Max(most, high-low)
+	}
+	if most == 0 {
+		return u.Pick(96*measure.Inch, 2440*measure.Millimetre).Millimetres()
+	}
+	return most
+}
+
+// RelationSaid is a relation as one would say it.
+func (s *Site) RelationSaid(d job.Line) string {
+	say := func(text string) string {
+		l, err := measure.Read(text, s.Doc.Units)
+		if err != nil {
+			return text
+		}
+		return s.Doc.Units.Say(l, 0)
+	}
+	switch d.By {
+	case "parallel":
+		text := fmt.Sprintf("parallel to %s at %s", d.Face, say(d.At))
+		if d.AtEnd != "" {
+			text += fmt.Sprintf(" and %s at its other end", say(d.AtEnd))
+		}
+		return text
+	case "square":
+		if d.Degrees != 0 && d.Degrees != 90 {
+			return fmt.Sprintf("at %g° off %s at %s", d.Degrees, d.Face, say(d.At))
+		}
+		return fmt.Sprintf("square off %s at %s", d.Face, say(d.At))
+	case "in-line":
+		return "in line with the finish of " + d.Face
+	case "centred":
+		return fmt.Sprintf("centred between %s and %s", d.Face, d.And)
+	case "furring":
+		return "furring before " + d.Face
+	case "leg":
+		turn := d.Turn
+		if turn == "" {
+			turn = "left"
+		}
+		if d.Degrees != 0 && d.Degrees != 90 {
+			return fmt.Sprintf("next leg after %s, %s at %g°", d.Face, turn, d.Degrees)
+		}
+		return fmt.Sprintf("next leg after %s, squared to the %s", d.Face, turn)
+	case "clear":
+		return fmt.Sprintf("%s clear of %s, finish to finish", say(d.At), d.Face)
+	}
+	return "through two marks"
+}

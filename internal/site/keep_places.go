@@ -1,0 +1,153 @@
+package site
+
+import (
+	"fmt"
+
+	"homalos/internal/framing"
+	"homalos/internal/geo"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+)
+
+// Stray is how far a wall may carry a reading before it is no longer where it
+// was read. A hand's place of a tape is no better than that.
+const Stray = 50.0 // mm
+
+// KeepPlaces lets readings stay where they were read when an edit moves,
+// shortens or takes out the wall whose station they were given by: each is
+// replaced by one with the same value at its place on the plan. Floor that was
+// looked at stays where it is too. It changes after, and says how many readings
+// stay behind.
+func KeepPlaces(before job.Document, after *job.Document) int {
+	readings := after.Survey != nil && alongWalls(after.Survey.Readings)
+	floor := before.Assess != nil && after.Assess != nil && len(after.Assess.Floor) > 0
+	if !readings && !floor {
+		return 0
+	}
+	was, faults := Of(before)
+	if faults != nil {
+		return 0
+	}
+	now, faults := Of(Bare(*after))
+	if faults != nil {
+		return 0 // the edit is refused anyway
+	}
+	old, fresh := ByID(was.Walls), ByID(now.Walls)
+	if floor {
+		keepFloor(before, after, old, fresh)
+	}
+	if !readings {
+		return 0
+	}
+	standing := map[string]bool{}
+	for _, r := range was.Readings {
+		standing[r.ID] = true
+	}
+	replaced, taken := map[string]bool{}, map[string]bool{}
+	for _, r := range after.Survey.Readings {
+		replaced[r.Replaces], taken[r.ID] = true, true
+	}
+	u := after.Units
+	n := 0
+	for _, r := range after.Survey.Readings {
+		if r.Place == nil || r.Place.Wall == "" || !standing[r.ID] || replaced[r.ID] {
+			continue
+		}
+		w := old[r.Place.Wall]
+		station, err := measure.Read(r.Place.Station, u)
+		if w == nil || err != nil {
+			continue
+		}
+		at := w.At(station)
+		if Still(fresh[r.Place.Wall], station, at) {
+			continue
+		}
+		after.Survey.Readings = append(after.Survey.Readings, stays(r, w, at, u, taken))
+		n++
+	}
+	return n
+}
+
+// Still says whether a wall has the place at the same station.
+func Still(w *framing.Wall, station measure.Length, at geo.Point) bool {
+	return w != nil && station <= w.Length && w.At(station).Distance(at) <= Stray
+}
+
+// keepFloor gives floor that was looked at by its place on the plan, where its
+// wall no longer lies over it.
+func keepFloor(before job.Document, after *job.Document, old, fresh map[string]*framing.Wall) {
+	u := after.Units
+	was := map[string]job.FloorCheck{}
+	for _, c := range before.Assess.Floor {
+		was[c.ID] = c
+	}
+	for i := range after.Assess.Floor {
+		c := &after.Assess.Floor[i]
+		w := old[c.Wall]
+		from, err1 := measure.Read(c.From, u)
+		to, err2 := measure.Read(c.To, u)
+		if x, there := was[c.ID]; !there || x.Wall != c.Wall || x.From != c.From || x.To != c.To || w == nil || err1 != nil || err2 != nil {
+			continue
+		}
+		if Still(fresh[c.Wall], from, w.At(from)) && Still(fresh[c.Wall], to, w.At(to)) {
+			continue
+		}
+		c.Ends = []job.Place{Placed(w.At(from), u), Placed(w.At(to), u)}
+		c.Wall, c.From, c.To = "", "", ""
+	}
+}
+
+func alongWalls(all []job.Reading) bool {
+	for _, r := range all {
+		if r.Place != nil && r.Place.Wall != "" {
+			return true
+		}
+	}
+	return false
+}
+
+func ByID(walls []*framing.Wall) map[string]*framing.Wall {
+	out := map[string]*framing.Wall{}
+	for _, w := range walls {
+		out[w.ID] = w
+	}
+	return out
+}
+
+// stays is a reading at its place on the plan, in the place of the one along
+// its wall.
+func stays(r job.Reading, w *framing.Wall, at geo.Point, u measure.System, taken map[string]bool) job.Reading {
+	out := OnPlan(r, w, at, u)
+	out.Replaces, out.Stays = r.ID, true
+	for k := 1; ; k++ {
+		if out.ID = fmt.Sprintf("%s, stays %d", r.ID, k); len(out.ID) > 64 {
+			out.ID = fmt.Sprintf("%s, stays %d", r.ID[:40], k)
+		}
+		if !taken[out.ID] {
+			taken[out.ID] = true
+			return out
+		}
+	}
+}
+
+// OnPlan is a reading at its place on the plan. What was taken over plates is
+// given from floor to ceiling.
+func OnPlan(r job.Reading, w *framing.Wall, at geo.Point, u measure.System) job.Reading {
+	place := Placed(at, u)
+	r.Place = &place
+	if value, err := measure.Read(r.Value, u); err == nil && (r.Basis == "stacked" || r.Basis == "between") {
+		r.Value, r.Basis = u.Write(value+w.PlateStack()), ""
+	}
+	return r
+}
+
+// Bare is a job without heights and assessment: where walls lie follows from
+// neither.
+func Bare(d job.Document) job.Document {
+	out := job.Copy(d)
+	out.Assess = nil
+	if out.Survey != nil {
+		out.Survey.Readings = nil
+	}
+	return out
+}

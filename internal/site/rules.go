@@ -1,0 +1,101 @@
+package site
+
+import (
+	"fmt"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/wood"
+)
+
+func (r *resolver) setRules() {
+	d, u := r.Doc, r.Doc.Units
+	rules := job.Rules{}
+	if d.Rules != nil {
+		rules = *d.Rules
+	}
+	in := measure.Inch
+	r.Rules = framing.Rules{
+		Units:  u,
+		Mark:   r.within("mark", d.Mark, u.Pick(in/16, measure.Millimetre), measure.Millimetre/10, u.Pick(in, 20*measure.Millimetre)),
+		Fit:    r.within("rules.fit", rules.Fit, u.Pick(in/16, 2*measure.Millimetre), 0, u.Pick(2*in, 50*measure.Millimetre)),
+		Hold:   r.within("rules.hold", rules.Hold, u.Pick(3*in/16, 5*measure.Millimetre), measure.Millimetre/10, u.Pick(12*in, 300*measure.Millimetre)),
+		Lap:    r.within("rules.lap", rules.Lap, u.Pick(24*in, 600*measure.Millimetre), 0, u.Pick(240*in, 6000*measure.Millimetre)),
+		TiltUp: rules.Method == "tilt-up",
+	}
+	r.word("rules.method", rules.Method, "in-place", "tilt-up")
+	r.word("rules.floor", rules.Floor, "timber", "concrete")
+	r.Concrete = rules.Floor == "concrete"
+	r.Rules.Concrete = r.Concrete
+	r.Kerf = r.within("rules.kerf", rules.Kerf, u.Pick(in/8, 3*measure.Millimetre), 0, u.Pick(in/2, 12*measure.Millimetre))
+	r.Board = r.within("rules.board", rules.Board, u.Pick(in/2, 25*measure.Millimetre/2), 0, u.Pick(4*in, 100*measure.Millimetre))
+	r.Rules.Floor, r.Rules.Ceiling = r.anchor("rules.fixFloor", rules.FixFloor), r.anchor("rules.fixCeiling", rules.FixCeiling)
+	r.Spacing = r.within("rules.spacing", rules.Spacing, u.Pick(16*in, 600*measure.Millimetre), u.Pick(4*in, 100*measure.Millimetre), u.Pick(96*in, 2400*measure.Millimetre))
+}
+
+func (r *resolver) setLumber() {
+	seen := map[string]bool{}
+	u := r.Doc.Units
+	for i, l := range r.Doc.Lumber {
+		path := fmt.Sprintf("lumber[%d]", i)
+		r.id(path+".id", l.ID, seen, 64)
+		lumber := &wood.Lumber{ID: l.ID, Treated: l.Treated, Track: l.Track}
+		low, high := u.Pick(measure.Inch/4, 5*measure.Millimetre), u.Pick(24*measure.Inch, 600*measure.Millimetre)
+		thin := low
+		if l.Track {
+			thin = measure.Millimetre / 10 // its metal
+		}
+		if l.Thickness == "" || l.Depth == "" {
+			r.faults.Add(path, "thickness and depth must be given, as measured on one piece")
+		}
+		lumber.Thickness = r.within(path+".thickness", l.Thickness, thin, thin, high)
+		lumber.Depth = r.within(path+".depth", l.Depth, low, low, high)
+		stock := l.Stock
+		if stock == nil {
+			stock = []string{"96 in", "120 in", "144 in", "192 in"}
+			if u == measure.Metric {
+				stock = []string{"2400 mm", "3000 mm", "3600 mm", "4800 mm"}
+			}
+		}
+		if len(stock) == 0 || len(stock) > 50 {
+			r.faults.Add(path+".stock", "%d lengths: give 1 to 50", len(stock))
+		}
+		for k, s := range stock {
+			at := fmt.Sprintf("%s.stock[%d]", path, k)
+			if s == "" {
+				r.faults.Add(at, "empty: give a length")
+				continue
+			}
+			lumber.Stock = insert(lumber.Stock, r.within(at, s, 12*measure.Inch, u.Pick(12*measure.Inch, 300*measure.Millimetre), 30*measure.Metre))
+		}
+		r.Lumber = append(r.Lumber, lumber)
+		r.byID[l.ID] = lumber
+	}
+}
+
+// insert keeps stock lengths rising and each once.
+func insert(stock []measure.Length, l measure.Length) []measure.Length {
+	var out []measure.Length
+	for _, s := range stock {
+		if s == l {
+			return stock
+		}
+		if s > l && (len(out) == 0 || out[len(out)-1] < l) {
+			out = append(out, l)
+		}
+		out = append(out, s)
+	}
+	if len(out) == len(stock) {
+		out = append(out, l)
+	}
+	return out
+}
+
+func (r *resolver) wood(path, id string) *wood.Lumber {
+	l := r.byID[id]
+	if l == nil {
+		r.faults.Add(path, "%q is no lumber of this job: add it under lumber or name one that is there", id)
+	}
+	return l
+}

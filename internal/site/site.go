@@ -1,0 +1,91 @@
+package site
+
+import (
+	"sync"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/room"
+	"homalos/internal/survey"
+	"homalos/internal/wood"
+)
+
+// Bounds on one job.
+const (
+	mostReadings = 4000
+	mostMembers  = 20_000
+	mostWalls    = 500
+	mostFound    = 500 // obstructions, and runs of joists
+)
+
+// Site is a job with its lengths read and its references followed.
+type Site struct {
+	Doc          job.Document
+	Rules        framing.Rules
+	Kerf         measure.Length
+	Spacing      measure.Length
+	Concrete     bool
+	Lumber       []*wood.Lumber
+	Walls        []*framing.Wall
+	Noise        float64
+	Readings     []survey.Reading
+	Given        map[string]job.Reading    // as written, by id
+	Used         map[string]measure.Length // what each reading counts as, by id
+	Obstructions []framing.Obstruction
+
+	Instruments   map[string]*Instrument
+	Corners       []room.Corner
+	CornerOf      map[string]int
+	Ties          []room.Tie
+	TieDocs       []job.Tie // those that stand, as in ties
+	ExistingWalls []Existing
+	Zones         []survey.Zone
+	ZoneNames     []string
+	Lines         map[string]*Lined // walls placed by a relation, by id
+	Meets         []Meet
+	Crossed       [][2]*framing.Wall // new walls that stand in each other
+	Board         measure.Length
+	Solved        func() room.Shape // the room's shape, worked out once
+	Hidden        []framing.Hidden
+	JoistList     []survey.Joist
+	SeenFloor     []framing.SeenFloor
+}
+
+// resolver reads a document's values and collects its faults.
+type resolver struct {
+	*Site
+	faults job.Faults
+	byID   map[string]*wood.Lumber
+	wallOf map[string]*framing.Wall
+}
+
+// Check lists all that is wrong with a document beyond its shape: lengths that
+// can't be read, names that lead nowhere, walls that can't stand.
+func Check(d job.Document) job.Faults {
+	_, faults := Of(d)
+	return faults
+}
+
+func Of(d job.Document) (*Site, job.Faults) {
+	r := &resolver{Site: &Site{Doc: d}, byID: map[string]*wood.Lumber{}, wallOf: map[string]*framing.Wall{}}
+	r.Solved = sync.OnceValue(func() room.Shape { return room.Solve(r.Corners, r.Ties, r.tieSlips) })
+	if d.Format != job.Format {
+		r.faults.Add("format", "%q: write %q", d.Format, job.Format)
+	}
+	if !d.Units.Known() {
+		r.faults.Add("units", "write imperial or metric")
+		return nil, r.faults // no length can be read without it
+	}
+	r.setRules()
+	r.setLumber()
+	r.setGround()
+	r.setWalls()
+	r.setSurvey()
+	r.setAssess()
+	r.setRecord()
+	if len(r.faults) > 0 {
+		return nil, r.faults
+	}
+	return r.Site, nil
+}

@@ -1,0 +1,345 @@
+package site
+
+import (
+	"fmt"
+	"sort"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/wood"
+)
+
+func (r *resolver) setWalls() {
+	seen := map[string]bool{}
+	members := int64(0)
+	if len(r.Doc.Walls) > mostWalls {
+		r.faults.Add("walls", "%d walls: split the job, at most %d", len(r.Doc.Walls), mostWalls)
+		return
+	}
+	r.layLines()
+	for i, w := range r.Doc.Walls {
+		path := fmt.Sprintf("walls[%d]", i)
+		r.id(path+".id", w.ID, seen, 32)
+		if w.Line != nil {
+			l := r.Lines[w.ID]
+			if l == nil || !l.ok {
+				continue // its line has faults of its own
+			}
+			w.From, w.To, w.Body = l.from, l.to, l.body
+		}
+		wall := r.wall(path, w)
+		if wall == nil {
+			continue
+		}
+		members += int64(wall.Length/wall.Layout.Spacing)*2 + int64(12*len(wall.Openings)) + 8
+		for _, plates := range [][]*wood.Lumber{wall.Bottom, wall.Top} {
+			for _, p := range plates {
+				members += int64(wall.Length/p.Longest()) + 1
+			}
+		}
+		if members > mostMembers {
+			r.faults.Add(path, "the walls up to here make more than %d members: split the job or check the unit of its length", mostMembers)
+			return
+		}
+		r.Walls = append(r.Walls, wall)
+		r.wallOf[w.ID] = wall
+	}
+	r.joinWalls()
+}
+
+// wall reads one wall, or returns nil when it can't be placed at all.
+func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
+	before := len(r.faults)
+	x1, y1, ok1 := r.wallEnd(path+".from", w.From)
+	x2, y2, ok2 := r.wallEnd(path+".to", w.To)
+	r.word(path+".body", w.Body, "left", "right")
+	wall := &framing.Wall{ID: w.ID, Right: w.Body == "right"}
+	wall.Lumber = r.wood(path+".lumber", w.Lumber)
+	wall.Bottom = r.plates(path+".bottom", w.Bottom, wall.Lumber)
+	wall.Top = r.plates(path+".top", w.Top, wall.Lumber)
+	wall.Membrane = w.Membrane
+	wall.Floor, wall.Ceiling = r.anchor(path+".fixFloor", w.FixFloor), r.anchor(path+".fixCeiling", w.FixCeiling)
+	if r.Concrete && len(wall.Bottom) > 0 && wall.Bottom[0] != nil && !wall.Bottom[0].Treated && !wall.Bottom[0].Track && !w.Membrane {
+		at := path + ".bottom[0]"
+		if w.Bottom == nil {
+			at = path + ".bottom"
+		}
+		r.faults.Add(at, "%q isn't treated: on concrete the lowest plate must be, or be steel track, or have a membrane under it", wall.Bottom[0].ID)
+	}
+	r.layout(path+".layout", w.Layout, wall)
+	if !ok1 || !ok2 || wall.Lumber == nil || len(r.faults) > before {
+		return nil
+	}
+	wall.From, wall.To = dot(x1, y1), dot(x2, y2)
+	wall.Length = r.distance(x1, y1, x2, y2)
+	if l := r.Lines[w.ID]; l != nil && w.Line != nil {
+		wall.Length = l.length
+	}
+	t := wall.Lumber.Thickness
+	switch {
+	case wall.Length == 0:
+		r.faults.Add(path+".to", "the same place as from: a wall needs a length")
+		return nil
+	case wall.Length < 2*t:
+		r.faults.Add(path+".to", "the wall is %s long: shorter than its two end studs", r.write(wall.Length))
+		return nil
+	case wall.Layout.Spacing <= t:
+		r.faults.Add(path+".layout.spacing", "%s is no more than a stud's thickness", r.write(wall.Layout.Spacing))
+		return nil
+	}
+	if wall.Lumber.Track {
+		r.faults.Add(path+".lumber", "%q is track: it makes plates, name what the studs are cut from", w.Lumber)
+	}
+	r.openings(path, w, wall)
+	r.pending(path, w, wall)
+	r.ends(path, w)
+	if len(r.faults) > before {
+		return nil
+	}
+	return wall
+}
+
+// anchor reads what a plate is fixed with; nothing where it isn't said.
+func (r *resolver) anchor(path string, f *job.Fixing) wood.Anchor {
+	if f == nil {
+		return wood.Anchor{}
+	}
+	u := r.Doc.Units
+	r.word(path+".by", f.By, "screw", "nail", "pin", "bolt", "resin", "adhesive")
+	if f.By == "" {
+		r.faults.Add(path+".by", "missing: say what it is fixed with")
+	}
+	if f.Cure < 0 || f.Cure > 1000 {
+		r.faults.Add(path+".cure", "%g hours: give 0 to 1000", f.Cure)
+	}
+	return wood.Anchor{
+		By: f.By, Cure: f.Cure, Length: r.optional(path+".length", f.Length, u.Pick(measure.Inch/4, 6*measure.Millimetre), u.Pick(24*measure.Inch, 600*measure.Millimetre)),
+		Step: r.optional(path+".step", f.Step, u.Pick(2*measure.Inch, 50*measure.Millimetre), u.Pick(96*measure.Inch, 2400*measure.Millimetre)),
+	}
+}
+
+func (r *resolver) pending(path string, w job.Wall, wall *framing.Wall) {
+	for i, p := range w.Pending {
+		at := fmt.Sprintf("%s.pending[%d]", path, i)
+		from, ok1 := r.must(at+".from", p.From)
+		to, ok2 := r.must(at+".to", p.To)
+		if p.What == "" {
+			r.faults.Add(at+".what", "missing: say what it waits for")
+		}
+		if ok1 && ok2 && (from < 0 || to <= from || to > wall.Length) {
+			r.faults.Add(at+".to", "%s to %s is no stretch of the wall, which is %s long", r.write(from), r.write(to), r.write(wall.Length))
+		}
+		wall.Pending = append(wall.Pending, framing.Pending{From: from, To: to, What: p.What})
+	}
+}
+
+// ends holds the choices at a wall's ends to one for each.
+func (r *resolver) ends(path string, w job.Wall) {
+	seen := map[string]bool{}
+	for i, e := range w.Ends {
+		at := fmt.Sprintf("%s.ends[%d]", path, i)
+		r.word(at+".end", e.End, "start", "end")
+		r.word(at+".style", e.Style, "end-studs", "flat-nailer", "ladder", "scrap", "serves")
+		r.word(at+".tie", e.Tie, "lap", "strap")
+		if e.End == "" || seen[e.End] {
+			r.faults.Add(at+".end", "say start or end, each once")
+		}
+		seen[e.End] = true
+	}
+}
+
+// wallEnd reads one end of a wall that no line places.
+func (r *resolver) wallEnd(path string, p job.Place) (x, y measure.Length, ok bool) {
+	if p == (job.Place{}) {
+		r.faults.Add(path, "missing: give this end of the wall, or say under line how it lies")
+		return 0, 0, false
+	}
+	return r.point(path, p)
+}
+
+func (r *resolver) plates(path string, ids []string, usual *wood.Lumber) []*wood.Lumber {
+	if ids == nil {
+		if usual == nil {
+			return nil
+		}
+		return []*wood.Lumber{usual}
+	}
+	most := 2
+	if len(ids) < 1 || len(ids) > most {
+		r.faults.Add(path, "%d plates: give 1 or %d", len(ids), most)
+		return nil
+	}
+	var out []*wood.Lumber
+	for i, id := range ids {
+		if l := r.wood(fmt.Sprintf("%s[%d]", path, i), id); l != nil {
+			out = append(out, l)
+		}
+	}
+	return out
+}
+
+func (r *resolver) layout(path string, l *job.Layout, wall *framing.Wall) {
+	u := r.Doc.Units
+	if l == nil {
+		l = &job.Layout{}
+	}
+	r.word(path+".from", l.From, "start", "end")
+	r.word(path+".mode", l.Mode, "on-centre", "equal")
+	wall.Layout = framing.Layout{
+		FromEnd: l.From == "end", Equal: l.Mode == "equal",
+		Spacing: r.within(path+".spacing", l.Spacing, r.Spacing, u.Pick(4*measure.Inch, 100*measure.Millimetre), u.Pick(96*measure.Inch, 2400*measure.Millimetre)),
+		Offset:  r.within(path+".offset", l.Offset, 0, -10*measure.Metre, 10*measure.Metre),
+	}
+}
+
+func (r *resolver) openings(path string, w job.Wall, wall *framing.Wall) {
+	type placed struct {
+		framing.Opening
+		path string
+	}
+	var all []placed
+	seen := map[string]bool{}
+	for i, o := range w.Openings {
+		at := fmt.Sprintf("%s.openings[%d]", path, i)
+		r.id(at+".id", o.ID, seen, 32)
+		before := len(r.faults)
+		opening := r.opening(at, o, wall)
+		if len(r.faults) > before {
+			continue
+		}
+		t := wall.Lumber.Thickness
+		left, right := opening.Outer(t)
+		if left < 0 || right > wall.Length {
+			r.faults.Add(at+".centre", "the opening with its kings and jacks spans %s to %s and falls off the wall, which is %s long", r.write(left), r.write(right), r.write(wall.Length))
+			continue
+		}
+		if left > 0 && left < t || right < wall.Length && right > wall.Length-t {
+			r.faults.Add(at+".centre", "a king would stand in the end stud: move the middle so that the king is the end stud or clears it")
+			continue
+		}
+		all = append(all, placed{opening, at})
+	}
+	sort.SliceStable(all, func(i, j int) bool { return all[i].Centre < all[j].Centre })
+	for i, o := range all {
+		if i > 0 {
+			_, before := all[i-1].Outer(wall.Lumber.Thickness)
+			if left, _ := o.Outer(wall.Lumber.Thickness); left < before {
+				r.faults.Add(o.path+".centre", "%s and %s cross: their kings and jacks need %s more between them", all[i-1].ID, o.ID, r.write(before-left))
+			}
+		}
+		wall.Openings = append(wall.Openings, o.Opening)
+	}
+}
+
+// Usual door and window rules (the work, step 5), editable by giving rough.
+func (r *resolver) opening(path string, o job.Opening, wall *framing.Wall) framing.Opening {
+	u := r.Doc.Units
+	in := measure.Inch
+	r.word(path+".kind", o.Kind, "door", "cased", "window")
+	out := framing.Opening{ID: o.ID, Kind: framing.OpeningKind(o.Kind)}
+	if c, ok := r.must(path+".centre", o.Centre); ok {
+		out.Centre = c
+		if c < 0 || c > wall.Length {
+			r.faults.Add(path+".centre", "%s is off the wall, which is %s long", r.write(c), r.write(wall.Length))
+		}
+	}
+	wider, higher := u.Pick(2*in, 80*measure.Millimetre), u.Pick(5*in/2, 50*measure.Millimetre)
+	if out.Kind == framing.Window {
+		wider, higher = u.Pick(in, 20*measure.Millimetre), u.Pick(in, 20*measure.Millimetre)
+	}
+	out.Width = r.side(path, "width", o, func(s job.Size) string { return s.Width }, wider)
+	out.Height = r.side(path, "height", o, func(s job.Size) string { return s.Height }, higher)
+	out.FinishFloor = r.within(path+".finishFloor", o.FinishFloor, 0, 0, u.Pick(12*in, 300*measure.Millimetre))
+	if out.Kind == framing.Window {
+		if sill, ok := r.must(path+".sill", o.Sill); ok {
+			out.Sill = sill
+			if sill < wall.Lumber.Thickness || sill > 10*measure.Metre {
+				r.faults.Add(path+".sill", "%s is no height for a sill", r.write(sill))
+			}
+		}
+	} else if o.Sill != "" {
+		r.faults.Add(path+".sill", "only a window has a sill")
+	}
+	out.Jacks = o.Jacks
+	if out.Jacks == 0 {
+		out.Jacks = usualJacks(out.Width)
+	}
+	if out.Jacks < 1 || out.Jacks > 3 {
+		r.faults.Add(path+".jacks", "%d jacks: give 1 to 3 a side", o.Jacks)
+		out.Jacks = 1
+	}
+	out.Header = r.header(path+".header", o.Header, out.Width, wall)
+	return out
+}
+
+// usualJacks: two a side over 6 ft, three from about 16 ft.
+func usualJacks(width measure.Length) int {
+	switch {
+	case width >= 16*measure.Foot:
+		return 3
+	case width > 6*measure.Foot:
+		return 2
+	}
+	return 1
+}
+
+// side is one side of the rough opening: as given, or the leaf's and the usual
+// allowance.
+func (r *resolver) side(path, name string, o job.Opening, of func(job.Size) string, allowance measure.Length) measure.Length {
+	at, text, add := path+".rough."+name, "", measure.Length(0)
+	if o.Rough != nil {
+		text = of(*o.Rough)
+	}
+	if o.Leaf != nil {
+		if leaf := of(*o.Leaf); text == "" && leaf != "" {
+			at, text, add = path+".leaf."+name, leaf, allowance
+		} else if leaf != "" {
+			r.positive(path+".leaf."+name, leaf)
+		}
+	}
+	if text == "" {
+		if o.Rough == nil && o.Leaf != nil {
+			at = path + ".leaf." + name
+		}
+		r.faults.Add(at, "missing: give the leaf's %s or the rough opening's", name)
+		return 0
+	}
+	return r.positive(at, text) + add
+}
+
+func (r *resolver) positive(path, text string) measure.Length {
+	l, ok := r.must(path, text)
+	if ok && (l <= 0 || l > 20*measure.Metre) {
+		r.faults.Add(path, "%s is no size for an opening", r.write(l))
+		return 0
+	}
+	return l
+}
+
+// header: usual, for walls that carry nothing: one flat 2x up to 8 ft wide;
+// more, two on edge.
+func (r *resolver) header(path string, h *job.Header, width measure.Length, wall *framing.Wall) framing.Header {
+	out := framing.Header{Lumber: wall.Lumber, Plies: 1}
+	if h == nil {
+		if width > 8*measure.Foot {
+			out.Plies, out.OnEdge = 2, true
+		}
+		return out
+	}
+	r.word(path+".lie", h.Lie, "flat", "on-edge", "edge")
+	if h.Lumber != "" {
+		if l := r.wood(path+".lumber", h.Lumber); l != nil {
+			out.Lumber = l
+		}
+	}
+	out.OnEdge = h.Lie == "on-edge" || h.Lie == "edge"
+	if h.Plies != 0 {
+		out.Plies = h.Plies
+	}
+	if out.Plies < 1 || out.Plies > 3 {
+		r.faults.Add(path+".plies", "%d plies: give 1 to 3", h.Plies)
+		out.Plies = 1
+	}
+	return out
+}

@@ -1,0 +1,99 @@
+package work
+
+import (
+	"fmt"
+
+	"homalos/internal/framing"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+)
+
+// Doubted is a reading that the others contradict, as one would say it.
+type Doubted struct {
+	Reading  string `json:"reading"`
+	Kind     string `json:"kind"`
+	Read     string `json:"read"`
+	Foretold string `json:"foretold"`
+	Spread   string `json:"spread"`
+	Off      string `json:"off"`
+	Slip     string `json:"slip,omitempty" doc:"The likely slip."`
+	Really   string `json:"really,omitempty" doc:"What it would have been."`
+	Text     string `json:"text"`
+}
+
+func (s *Result) doubted(d survey.Doubt) Doubted {
+	r := s.Readings[d.Reading]
+	u := s.Rules.Units
+	raw, _ := measure.Read(s.Given[r.ID].Value, u)
+	shift := r.Value - raw.Millimetres() // foretold as the tape would say it
+	say := func(mm float64) string { return u.Say(measure.FromMillimetres(mm), s.Rules.Mark/2) }
+	out := Doubted{
+		Reading: r.ID, Kind: string(r.Kind), Read: u.Say(raw, 0), Foretold: say(d.Foretold - shift), Spread: say(d.Spread), Off: say(r.Value - d.Foretold),
+	}
+	out.Text = fmt.Sprintf("%s reads %s; the others foretell %s, within %s.", s.Where(r), out.Read, out.Foretold, out.Spread)
+	if d.Slip != nil {
+		out.Slip, out.Really = d.Slip.Name, u.Say(measure.FromMillimetres(d.Slip.Really-shift), 0)
+		out.Text += fmt.Sprintf(" Likely: %s. It would be %s.", d.Slip.Name, out.Really)
+	}
+	return out
+}
+
+// Where a reading was taken, as one would say it.
+func (s *Result) Where(r survey.Reading) string {
+	p := s.Given[r.ID].Place
+	name := map[survey.Kind]string{survey.GapReading: "The gap", survey.FloorReading: "The floor", survey.CeilingReading: "The ceiling"}[r.Kind]
+	if p.Wall != "" {
+		at, _ := measure.Read(p.Station, s.Rules.Units)
+		return fmt.Sprintf("%s on wall %s at %s", name, p.Wall, s.Say(at))
+	}
+	x, _ := measure.Read(p.X, s.Rules.Units)
+	y, _ := measure.Read(p.Y, s.Rules.Units)
+	return fmt.Sprintf("%s at %s across, %s up", name, s.Say(x), s.Say(y))
+}
+
+// doubt makes a finding of each doubtful reading: on the wall it was read
+// along, with the pieces that wait for it alone; else of the whole job.
+func (s *Result) doubt() {
+	if s.Heights == nil {
+		return
+	}
+	for _, d := range s.Heights.Doubts {
+		said := s.doubted(d)
+		s.Doubts = append(s.Doubts, said)
+		f := framing.Finding{
+			Code: "doubtful-reading", Level: framing.Warn, Text: said.Text, Fix: "Read it again there and keep what the tape says: nothing is dropped unasked.",
+			Reading: said.Reading, Apply: framing.TakeReading,
+		}
+		place := s.Given[said.Reading].Place
+		placed := false
+		for _, w := range s.Walls {
+			if place.Wall == w.Wall.ID {
+				f.Members, placed = w.waiting(), true
+				w.Findings = append([]framing.Finding{f}, w.Findings...)
+			}
+		}
+		if !placed {
+			s.Findings = append(s.Findings, f)
+		}
+	}
+}
+
+// waiting are the held pieces of a wall that no further reading would free:
+// those that wait for a doubt to be settled.
+func (w *Wall) waiting() []string {
+	asked := map[string]bool{}
+	for _, f := range w.Findings {
+		if f.Code == "measure-first" || f.Code == "too-few-readings" || f.Code == "no-level" || f.Code == "doubtful-reading" {
+			for _, id := range f.Members {
+				asked[id] = true
+			}
+		}
+	}
+	var ids []string
+	for _, m := range w.Members {
+		if m.State == framing.MeasureFirst && !asked[m.ID] {
+			ids = append(ids, m.ID)
+		}
+	}
+	return ids
+}

@@ -1,0 +1,217 @@
+package work
+
+import (
+	"fmt"
+
+	"homalos/internal/cutting"
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/site"
+	"homalos/internal/survey"
+)
+
+// Line is one line of a sum.
+type Line struct {
+	What     string   `json:"what"`
+	Value    string   `json:"value"`
+	Readings []string `json:"readings,omitempty" nullable:"false"`
+}
+
+// NearReadings is how many readings a wall is judged by: those closest to it
+// screen the rest, and long jobs stay quick.
+const NearReadings = 56
+
+// Result is a job worked out. It is read, never changed.
+type Result struct {
+	*site.Site
+	Walls    []*Wall            // as they stand between floor and ceiling, in the site's order
+	Meets    []site.Meet        // the site's, of those walls
+	Crossed  [][2]*framing.Wall // the same
+	Heights  *survey.Wary       // what floor and ceiling are foretold by; nil where they are known
+	Doubts   []Doubted
+	Cuts     []Lumbered
+	Findings []framing.Finding // of the job as a whole
+}
+
+// Wall is one wall worked out.
+type Wall struct {
+	*framing.Framed
+	Findings []framing.Finding // all of them, Framed's too, in the order they are told
+	Against  []framing.Against // floor, then ceiling
+	Meetings []Meeting         // as its ends meet what they come to
+}
+
+// Lumbered is what is cut from one lumber.
+type Lumbered struct {
+	lumber string
+	Groups []cutting.Group // alike pieces
+	Sticks []cutting.Stick
+	Buy    []cutting.Buy
+}
+
+// Out works a job out.
+func Out(s *site.Site) *Result {
+	fitted := survey.FitWary(s.Readings, s.Noise, s.Zones, s.Slips)
+	return OutIn(s, fitted, func(w *framing.Wall) framing.Heights {
+		return fitted.Near(w.At(0), w.At(w.Length), NearReadings)
+	})
+}
+
+func OutIn(s *site.Site, fitted *survey.Wary, heights func(*framing.Wall) framing.Heights) *Result {
+	r := &Result{Site: s, Heights: fitted}
+	walls := r.stand()
+	found := s.Found()
+	for _, w := range walls {
+		near := heights(w)
+		r.leanEnds(w, near)
+		*w = *w.Settled()
+		f := framing.Frame(w, s.Rules, near, found)
+		lies := framing.Lies(f, s.Rules, found)
+		r.Walls = append(r.Walls, &Wall{Framed: f, Findings: f.Findings, Against: lies[:]})
+	}
+	for _, w := range r.Walls {
+		w.Meetings = r.meetings(w.Framed)
+	}
+	r.tellCrossed()
+	r.hold()
+	r.cut()
+	if len(walls) > 0 && len(s.Readings) == 0 {
+		r.Findings = append(r.Findings, framing.Finding{
+			Code: "nothing-read", Level: framing.Warn,
+			Text: "Nothing has been read yet: every height is still open.",
+			Fix:  "Tape the gap from floor to ceiling along the wall, at least three places.",
+		})
+	}
+	r.doubt()
+	return r
+}
+
+// stand copies the walls, whose ends will lean, and what is said of them.
+func (r *Result) stand() []*framing.Wall {
+	var walls []*framing.Wall
+	of := map[*framing.Wall]*framing.Wall{}
+	for _, w := range r.Site.Walls {
+		own := *w
+		walls, of[w] = append(walls, &own), &own
+	}
+	for _, m := range r.Site.Meets {
+		m.Wall, m.Other = of[m.Wall], of[m.Other]
+		r.Meets = append(r.Meets, m)
+	}
+	for _, pair := range r.Site.Crossed {
+		r.Crossed = append(r.Crossed, [2]*framing.Wall{of[pair[0]], of[pair[1]]})
+	}
+	return walls
+}
+
+// Wall finds a wall as worked out.
+func (r *Result) Wall(w *framing.Wall) *Wall {
+	for _, one := range r.Walls {
+		if one.Wall == w {
+			return one
+		}
+	}
+	return nil
+}
+
+// cut groups all pieces by lumber and lays them into sticks.
+func (r *Result) cut() {
+	for _, l := range r.Lumber {
+		var pieces []cutting.Piece
+		for _, w := range r.Walls {
+			for _, m := range w.Members {
+				if m.Lumber == l && m.Known && m.Cut > 0 {
+					pieces = append(pieces, cutting.Piece{Member: m.ID, Length: m.Cut, State: string(m.State)})
+				}
+			}
+		}
+		sticks, _ := cutting.Sticks(l.ID, pieces, l.Stock, r.Kerf)
+		r.Cuts = append(r.Cuts, Lumbered{l.ID, cutting.Alike(l.ID, pieces), sticks, cutting.Shopping(sticks)})
+	}
+}
+
+// Member finds a piece by its id, and the wall it is of.
+func (r *Result) Member(id string) (*framing.Member, *Wall) {
+	for _, w := range r.Walls {
+		for i := range w.Members {
+			if w.Members[i].ID == id {
+				return &w.Members[i], w
+			}
+		}
+	}
+	return nil, nil
+}
+
+// MayCut says whether a piece may be cut now.
+func MayCut(m *framing.Member) bool { return m.State == framing.Ready && m.Known }
+
+// HeldBy says what a piece waits for.
+func (r *Result) HeldBy(m *framing.Member, w *Wall) string {
+	if m.State != framing.Blocked {
+		if m.Frees != nil {
+			return m.Frees.Say(w.Wall, r.Rules)
+		}
+		return ""
+	}
+	for _, f := range w.Findings {
+		if f.Level == framing.Stop && f.Touches(m.ID) {
+			return f.Text
+		}
+	}
+	return ""
+}
+
+// Held says whether a piece of the wall waits for a reading.
+func (w *Wall) Held() int {
+	n := 0
+	for _, m := range w.Members {
+		if m.State == framing.MeasureFirst {
+			n++
+		}
+	}
+	return n
+}
+
+// Of works a document out. The error is a job.Faults with all that is wrong.
+func Of(d job.Document) (*Result, error) {
+	s, faults := site.Of(d)
+	if faults != nil {
+		return nil, faults
+	}
+	return Out(s), nil
+}
+
+// tellCrossed tells of new walls that stand in each other.
+func (s *Result) tellCrossed() {
+	for _, pair := range s.Crossed {
+		for _, w := range s.Walls {
+			for k, one := range pair {
+				if w.Wall != one {
+					continue
+				}
+				other := pair[1-k].ID
+				w.Findings = append([]framing.Finding{{
+					Code: "walls-cross", Level: framing.Warn,
+					Text: fmt.Sprintf("%s and %s stand in each other: both can't have that ground.", one.ID, other),
+					Fix:  fmt.Sprintf("Under Line, end one at the other's near face, or have it start from \"%s back\".", other),
+				}}, w.Findings...)
+			}
+		}
+	}
+}
+
+// ShortSaid tells of a stub of plate too short for two fixings.
+func ShortSaid(s *site.Site, b [2]measure.Length) string {
+	return fmt.Sprintf("The plate from %s to %s is too short for two fixings: add adhesive, or fix it to its neighbour.", s.Say(b[0]), s.Say(b[1]))
+}
+
+// Known works a document out in a building whose surfaces are known, not read:
+// to compare with what was foretold of it. The error is a job.Faults.
+func Known(d job.Document, known framing.Heights) (*Result, error) {
+	s, faults := site.Of(d)
+	if faults != nil {
+		return nil, faults
+	}
+	return OutIn(s, nil, func(*framing.Wall) framing.Heights { return known }), nil
+}
