@@ -3,7 +3,6 @@ package advise
 import (
 	"fmt"
 	"math"
-	"strings"
 
 	"homalos/internal/framing"
 	"homalos/internal/geo"
@@ -89,19 +88,19 @@ func (a *adviser) past(to *Advice, m work.Meeting) {
 	// the face of this wall that the other one comes up to
 	faces := site.FacesOf(m.Wall)
 	middle := m.Other.At(m.Other.Length / 2)
-	near := faces[0].ID
+	near := faces[0].Of.String()
 	if faces[1].Out(middle) > faces[0].Out(middle) || faces[0].Out(middle) < 0 {
-		near = faces[1].ID
+		near = faces[1].Of.String()
 	}
 	name, other := m.Wall.ID, m.Other.ID
 	a.offerAll(to, "past-"+m.End(), fmt.Sprintf("Let %s run past, and %s butt it", name, other), func(d *job.Document) {
 		w, x := job.WallIn(d, name), job.WallIn(d, other)
 		e := lineEndOf(w.Line, m.Stop)
 		if *e == nil {
-			*e = &job.LineEnd{Face: m.Face.ID}
+			*e = &job.LineEnd{Face: m.Face.Of.String()}
 		}
 		if (*e).Face == "" {
-			(*e).Face = m.Face.ID
+			(*e).Face = m.Face.Of.String()
 		}
 		(*e).Past = true
 		*lineEndOf(x.Line, stop) = &job.LineEnd{Face: near}
@@ -161,7 +160,7 @@ func (a *adviser) crossed() {
 				}
 				if near.Out(end) < site.NearHand && near.Out(in) > site.NearHand {
 					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop]+"-"+other.ID, fmt.Sprintf("Let %s %s at the near face of %s", w.ID, map[bool]string{false: "start", true: "end"}[stop], other.ID), func(w *job.Wall) {
-						*lineEndOf(w.Line, stop) = &job.LineEnd{Face: near.ID}
+						*lineEndOf(w.Line, stop) = &job.LineEnd{Face: near.Of.String()}
 					})
 				}
 			}
@@ -180,7 +179,7 @@ func (a *adviser) openCorners() {
 		if end == nil || end.Face == "" || end.Gap != "" || end.Past || a.HasExisting(end.Face) || a.meetsAt(stop) {
 			continue
 		}
-		id := strings.TrimSuffix(end.Face, " back")
+		id := a.FaceRef(end.Face).Wall
 		word := map[bool]string{false: "start", true: "end"}[stop]
 		butted := false
 		for _, m := range a.Meets {

@@ -1,9 +1,38 @@
 package geo
 
+import "strings"
+
+// FaceRef names a face: a wall's own, or its back. A wall that is there has no
+// back that one could reach.
+type FaceRef struct {
+	Wall string
+	Back bool // the face of its framing that isn't snapped
+}
+
+const backWord = " back"
+
+// ReadFace reads a face as it is written: "A" for wall A's snapped face, "A
+// back" for the other.
+func ReadFace(text string) FaceRef {
+	wall, back := strings.CutSuffix(text, backWord)
+	return FaceRef{wall, back}
+}
+
+// String is the face as it is written.
+func (f FaceRef) String() string {
+	if f.Back {
+		return f.Wall + backWord
+	}
+	return f.Wall
+}
+
+// Other is the face behind it.
+func (f FaceRef) Other() FaceRef { return FaceRef{f.Wall, !f.Back} }
+
 // Face is a straight face that a wall may be placed from. Open is the side of
 // it, seen from From to To, that is open: where a tape hooked on it is pulled.
 type Face struct {
-	ID       string
+	Of       FaceRef
 	From, To Point
 	OpenLeft bool
 	Finish   float64 // board and skim still to come on it; an existing face is finished

@@ -42,7 +42,7 @@ func Between(ray Ray, e Ends, outline []geo.Point) (from, to geo.Point, err erro
 		}
 	}
 	if e.Start != nil && e.Stop != nil && low > high {
-		return from, to, fmt.Errorf("%s lies beyond %s along it: change them about", e.Start.ID, e.Stop.ID)
+		return from, to, fmt.Errorf("%s lies beyond %s along it: change them about", e.Start.Of, e.Stop.Of)
 	}
 	low, high = low+e.StartGap, high-e.StopGap
 	if e.Length > 0 {
@@ -78,7 +78,7 @@ func (r Ray) Meets(f *geo.Face) (float64, error) {
 	vx, vy, _ := f.Unit()
 	across := r.UX*vy - r.UY*vx
 	if math.Abs(across) < math.Sin(5*math.Pi/180) {
-		return 0, fmt.Errorf("it runs along %s and never meets it", f.ID)
+		return 0, fmt.Errorf("it runs along %s and never meets it", f.Of)
 	}
 	return ((f.From.X-r.At.X)*vy - (f.From.Y-r.At.Y)*vx) / across, nil
 }
@@ -140,7 +140,7 @@ func Strikes(from, to geo.Point, corners []Corner, walls []*geo.Face) []Tape {
 				if long-s < s {
 					first, value = nearest(corners, w.To), long-s
 				}
-				out = append(out, Tape{From: first, Along: w.ID, To: name, Value: math.Max(value, 0)})
+				out = append(out, Tape{From: first, Along: w.Of.String(), To: name, Value: math.Max(value, 0)})
 				onWall = true
 				break
 			}

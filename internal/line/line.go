@@ -73,7 +73,7 @@ func (r Relation) Lay() (Ray, error) {
 	}
 	ux, uy, long := r.Face.Unit()
 	if long < 10 {
-		return Ray{}, fmt.Errorf("%s has no length", r.Face.ID)
+		return Ray{}, fmt.Errorf("%s has no length", r.Face.Of)
 	}
 	along := func(out float64) Ray {
 		return Ray{At: r.Face.Off(long/2, out), UX: ux, UY: uy, BodyLeft: r.Face.OpenLeft}
@@ -153,7 +153,7 @@ func (r Relation) leg(ux, uy float64) Ray {
 func (r Relation) centred(ux, uy, long float64) (Ray, error) {
 	vx, vy, _ := r.And.Unit()
 	if math.Abs(ux*vy-uy*vx) > math.Sin(15*math.Pi/180) {
-		return Ray{}, fmt.Errorf("%s and %s don't face each other: they lie at %.0f° to one another", r.Face.ID, r.And.ID, math.Asin(math.Min(1, math.Abs(ux*vy-uy*vx)))*180/math.Pi)
+		return Ray{}, fmt.Errorf("%s and %s don't face each other: they lie at %.0f° to one another", r.Face.Of, r.And.Of, math.Asin(math.Min(1, math.Abs(ux*vy-uy*vx)))*180/math.Pi)
 	}
 	// the middle of the room between them, at both ends of the first face
 	var mid [2]geo.Point
@@ -161,7 +161,7 @@ func (r Relation) centred(ux, uy, long float64) (Ray, error) {
 		p := r.Face.Off(s, 0)
 		wide := r.And.Out(p)
 		if wide <= 0 {
-			return Ray{}, fmt.Errorf("%s and %s are open away from each other", r.Face.ID, r.And.ID)
+			return Ray{}, fmt.Errorf("%s and %s are open away from each other", r.Face.Of, r.And.Of)
 		}
 		mid[i] = r.Face.Off(s, (wide-r.Depth)/2)
 	}

@@ -13,9 +13,9 @@ import (
 
 var (
 	room  = []geo.Point{{X: 0, Y: 0}, {X: 5000, Y: 0}, {X: 5000, Y: 2500}, {X: 3500, Y: 2500}, {X: 3500, Y: 4000}, {X: 0, Y: 4000}} // with a jog
-	south = &geo.Face{ID: "south", From: room[0], To: room[1], OpenLeft: true}
-	north = &geo.Face{ID: "north", From: room[4], To: room[5], OpenLeft: true}
-	west  = &geo.Face{ID: "west", From: room[5], To: room[0], OpenLeft: true}
+	south = &geo.Face{Of: geo.FaceRef{Wall: "south"}, From: room[0], To: room[1], OpenLeft: true}
+	north = &geo.Face{Of: geo.FaceRef{Wall: "north"}, From: room[4], To: room[5], OpenLeft: true}
+	west  = &geo.Face{Of: geo.FaceRef{Wall: "west"}, From: room[5], To: room[0], OpenLeft: true}
 )
 
 func lay(t *testing.T, r Relation) Ray {
@@ -89,7 +89,7 @@ func TestFurringOut(t *testing.T) {
 func TestEndsThatCannotBe(t *testing.T) {
 	ray := lay(t, Relation{Kind: Parallel, Face: south, At: 1000})
 	for says, e := range map[string]Ends{
-		"change them about":    {Start: &geo.Face{ID: "x", From: geo.Point{X: 4000}, To: geo.Point{X: 4000, Y: 4000}}, Stop: west},
+		"change them about":    {Start: &geo.Face{Of: geo.FaceRef{Wall: "x"}, From: geo.Point{X: 4000}, To: geo.Point{X: 4000, Y: 4000}}, Stop: west},
 		"nothing of it":        {StartGap: 3000, StopGap: 2500},
 		"longer than the room": {Length: 6000},
 		"never meets":          {Stop: north},

@@ -22,14 +22,14 @@ func walk(t require.TestingT, first *geo.Face, legs []Relation, long []float64) 
 		require.NoError(t, err)
 		rays = append(rays, ray)
 		end := geo.Point{X: ray.At.X + ray.UX*long[i], Y: ray.At.Y + ray.UY*long[i]}
-		last = &geo.Face{ID: "leg", From: ray.At, To: end, OpenLeft: !ray.BodyLeft}
+		last = &geo.Face{Of: geo.FaceRef{Wall: "leg"}, From: ray.At, To: end, OpenLeft: !ray.BodyLeft}
 		at = append(at, end)
 	}
 	return at, rays
 }
 
 func TestAZigzagRoundAChimney(t *testing.T) {
-	wall := &geo.Face{ID: "A", From: geo.Point{}, To: geo.Point{X: 1000}, OpenLeft: true}
+	wall := &geo.Face{Of: geo.FaceRef{Wall: "A"}, From: geo.Point{}, To: geo.Point{X: 1000}, OpenLeft: true}
 	at, rays := walk(t, wall, []Relation{{}, {Right: true}, {Right: true}, {}}, []float64{300, 800, 300, 500})
 	for i, want := range []geo.Point{{X: 0}, {X: 1000}, {X: 1000, Y: 300}, {X: 1800, Y: 300}, {X: 1800}, {X: 2300}} {
 		assert.InDelta(t, want.X, at[i].X, 1e-9, "turn %d", i)
@@ -49,7 +49,7 @@ func TestLegsThatGoRoundClose(t *testing.T) {
 		long := rapid.Float64Range(200, 4000).Draw(t, "long")
 		right := rapid.Bool().Draw(t, "right")
 		bearing := rapid.Float64Range(0, 2*math.Pi).Draw(t, "bearing")
-		first := &geo.Face{ID: "A", To: geo.Point{X: long * math.Cos(bearing), Y: long * math.Sin(bearing)}, OpenLeft: rapid.Bool().Draw(t, "open")}
+		first := &geo.Face{Of: geo.FaceRef{Wall: "A"}, To: geo.Point{X: long * math.Cos(bearing), Y: long * math.Sin(bearing)}, OpenLeft: rapid.Bool().Draw(t, "open")}
 		legs, lengths := make([]Relation, n-1), make([]float64, n-1)
 		for i := range legs {
 			legs[i], lengths[i] = Relation{Right: right, Degrees: 360 / float64(n)}, long
@@ -60,7 +60,7 @@ func TestLegsThatGoRoundClose(t *testing.T) {
 }
 
 func TestALegClearsTheDepthOfTheLast(t *testing.T) {
-	wall := &geo.Face{ID: "A", To: geo.Point{X: 1000}, OpenLeft: true}
+	wall := &geo.Face{Of: geo.FaceRef{Wall: "A"}, To: geo.Point{X: 1000}, OpenLeft: true}
 	ray, err := Relation{Kind: Leg, Face: wall, Clears: 90}.Lay()
 	require.NoError(t, err)
 	assert.InDelta(t, 90, ray.At.Y, 1e-9, "it starts beyond the wood that stands there")

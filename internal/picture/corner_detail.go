@@ -64,7 +64,7 @@ func (s *drawer) cornerDetails(w *work.Wall) []CornerDetail {
 		middle := site.Toward(m.Face.From, m.Face.To, (m.From+m.To)/2)
 		reach := 1.3 * (m.Wall.Lumber.Depth.Millimetres() + s.Rules.Units.Pick(6*measure.Inch, 150*measure.Millimetre).Millimetres())
 		d := CornerDetail{
-			End: m.End(), Wall: m.Face.ID, Walls: []DetailWall{}, Wood: []DetailPiece{},
+			End: m.End(), Wall: m.Face.Of.String(), Walls: []DetailWall{}, Wood: []DetailPiece{},
 			Low: Dot{middle.X - reach, middle.Y - reach}, High: Dot{middle.X + reach, middle.Y + reach},
 		}
 		within := func(outline []Dot) bool {

@@ -64,7 +64,7 @@ func (s *writer) writeLine(w *framing.Wall) *WallLine {
 		}
 		if f := l.Relation.Face; f != nil && l.Relation.Kind != line.Square && l.Relation.Kind != line.Leg {
 			for i, p := range []geo.Point{w.From, w.To} {
-				out.Off = append(out.Off, TapeTo{From: f.ID, To: []string{"start", "end"}[i], Value: s.SayMM(f.Out(p))})
+				out.Off = append(out.Off, TapeTo{From: f.Of.String(), To: []string{"start", "end"}[i], Value: s.SayMM(f.Out(p))})
 			}
 		}
 	}

@@ -3,7 +3,6 @@ package site
 import (
 	"fmt"
 	"math"
-	"strings"
 
 	"homalos/internal/geo"
 	"homalos/internal/job"
@@ -24,6 +23,15 @@ type Furring struct {
 	Leans     int    `json:"leans" doc:"How many leans were read on it."`
 }
 
+// FaceRef is the face that a name of the document means: a wall that is there
+// is called by its whole name.
+func (s *Site) FaceRef(name string) geo.FaceRef {
+	if s.HasExisting(name) {
+		return geo.FaceRef{Wall: name}
+	}
+	return geo.ReadFace(name)
+}
+
 // face finds the face that a relation names: a wall that is there, or a new
 // wall's snapped face or back. Of a new wall that is wanted whole its ends are
 // found first; else its direction will do.
@@ -32,8 +40,9 @@ func (r *resolver) face(path, name string, whole bool, trail []string) *geo.Face
 		r.faults.Add(path, "missing: name a wall")
 		return nil
 	}
+	ref := r.FaceRef(name)
 	for _, w := range r.ExistingWalls {
-		if w.ID == name {
+		if w.ID == ref.Wall && !ref.Back {
 			if len(r.Corners) < 3 {
 				r.faults.Add(path, "the room has no shape yet: give it three corners or more, and tape them")
 				return nil
@@ -41,10 +50,9 @@ func (r *resolver) face(path, name string, whole bool, trail []string) *geo.Face
 			return r.ExistingFace(w)
 		}
 	}
-	id, back := strings.CutSuffix(name, " back")
 	for i, w := range r.Doc.Walls {
-		if w.ID == id {
-			return r.newFace(path, name, i, back, whole, trail)
+		if w.ID == ref.Wall {
+			return r.newFace(path, ref, i, whole, trail)
 		}
 	}
 	r.faults.Add(path, "%q is no wall: name one that is there, or a new wall, as \"A\" for its snapped face or \"A back\" for the other", name)
@@ -57,10 +65,10 @@ func (s *Site) ExistingFace(w Existing) *geo.Face {
 	if (to+1)%n == from { // said the other way round: the room still lies to the left
 		from, to = to, from
 	}
-	return &geo.Face{ID: w.ID, From: s.Solved().Corners[from].At, To: s.Solved().Corners[to].At, OpenLeft: true}
+	return &geo.Face{Of: geo.FaceRef{Wall: w.ID}, From: s.Solved().Corners[from].At, To: s.Solved().Corners[to].At, OpenLeft: true}
 }
 
-func (r *resolver) newFace(path, name string, i int, back, whole bool, trail []string) *geo.Face {
+func (r *resolver) newFace(path string, ref geo.FaceRef, i int, whole bool, trail []string) *geo.Face {
 	w := r.Doc.Walls[i]
 	body := w.Body
 	var a, b geo.Point
@@ -92,8 +100,8 @@ func (r *resolver) newFace(path, name string, i int, back, whole bool, trail []s
 		}
 		a, b = dot(x1, y1), dot(x2, y2)
 	}
-	f := &geo.Face{ID: name, From: a, To: b, OpenLeft: body == "right", Finish: r.Board.Millimetres()}
-	if lumber := r.byID[w.Lumber]; back && lumber != nil {
+	f := &geo.Face{Of: ref, From: a, To: b, OpenLeft: body == "right", Finish: r.Board.Millimetres()}
+	if lumber := r.byID[w.Lumber]; ref.Back && lumber != nil {
 		d := lumber.Depth.Millimetres()
 		long := a.Distance(b)
 		if long == 0 {

@@ -15,8 +15,8 @@ import (
 func FacesOf(w *framing.Wall) [2]*geo.Face {
 	print := w.Footprint()
 	return [2]*geo.Face{
-		{ID: w.ID, From: w.From, To: w.To, OpenLeft: w.Right},
-		{ID: w.ID + " back", From: print[3], To: print[2], OpenLeft: !w.Right},
+		{Of: geo.FaceRef{Wall: w.ID}, From: w.From, To: w.To, OpenLeft: w.Right},
+		{Of: geo.FaceRef{Wall: w.ID, Back: true}, From: print[3], To: print[2], OpenLeft: !w.Right},
 	}
 }
 

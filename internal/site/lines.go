@@ -299,16 +299,11 @@ func (r *resolver) lineEnd(l *Lined, path string, d *job.LineEnd, start bool, tr
 	if !d.Past || face == nil || l.lying != laidWell {
 		return face, gap
 	}
-	id, back := strings.CutSuffix(d.Face, " back")
-	other := id
-	if !back {
-		other += " back"
-	}
 	if r.HasExisting(d.Face) {
 		r.faults.Add(path+".past", "%q is there already: only a new wall can be run past", d.Face)
 		return nil, gap
 	}
-	second := r.face(path+".face", other, false, trail)
+	second := r.face(path+".face", r.FaceRef(d.Face).Other().String(), false, trail)
 	if second == nil {
 		return nil, gap
 	}
