@@ -169,7 +169,7 @@ func (a *adviser) closing() {
 			word = "shorter"
 		}
 		a.offer(to, "close", fmt.Sprintf("Make this leg %s %s, so that it closes", u.Say(by.Abs(), 0), word), func(w *job.Wall) {
-			w.Line.Parts = append(w.Line.Parts, job.Part{What: "to close on " + on, Length: u.Write(by)})
+			w.Line.Parts = append(w.Line.Parts, job.Part{What: "to close on " + on, Length: job.Exactly(by, u)})
 		})
 	}
 }

@@ -163,9 +163,9 @@ func (s *judge) devices(w *framing.Wall) string {
 			names = append(names, h.What)
 			continue
 		}
-		at, err := measure.Read(h.Station, u)
+		at, err := h.Station.In(u)
 		for _, m := range s.Meets {
-			if m.Wall != w || m.Existing == nil || m.Existing.ID != h.Wall || h.Station == "" || err != nil {
+			if m.Wall != w || m.Existing == nil || m.Existing.ID != h.Wall || !h.Station.Given() || err != nil {
 				continue
 			}
 			if from, to := s.Stations(m); at.Millimetres() > from-hand && at.Millimetres() < to+hand {

@@ -176,7 +176,7 @@ func (a *adviser) openCorners() {
 	}
 	for _, stop := range []bool{false, true} {
 		end := *lineEndOf(a.l.Doc.Line, stop)
-		if end == nil || end.Face == "" || end.Gap != "" || end.Past || a.HasExisting(end.Face) || a.meetsAt(stop) {
+		if end == nil || end.Face == "" || end.Gap.Given() || end.Past || a.HasExisting(end.Face) || a.meetsAt(stop) {
 			continue
 		}
 		id := a.FaceRef(end.Face).Wall

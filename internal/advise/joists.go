@@ -83,20 +83,20 @@ func (a *adviser) shift(to *Advice, id, text string, by geo.Point) {
 	}
 	u := a.Rules.Units
 	step := u.Estimate((by.X*nx + by.Y*ny) / each).Nearest(a.Rules.Mark)
-	at, err := measure.Read(d.At, u)
+	at, err := d.At.In(u)
 	if err != nil || step == 0 || at+step < 0 {
 		return
 	}
-	end, hasEnd := measure.Length(0), d.AtEnd != ""
+	end, hasEnd := measure.Length(0), d.AtEnd.Given()
 	if hasEnd {
-		if end, err = measure.Read(d.AtEnd, u); err != nil {
+		if end, err = d.AtEnd.In(u); err != nil {
 			return
 		}
 	}
 	a.offer(to, id, fmt.Sprintf("%s (%s → %s)", text, u.Say(at, 0), u.Say(at+step, 0)), func(w *job.Wall) {
-		w.Line.At = u.Write(at + step)
+		w.Line.At = job.Exactly(at+step, u)
 		if hasEnd {
-			w.Line.AtEnd = u.Write(end + step)
+			w.Line.AtEnd = job.Exactly(end+step, u)
 		}
 	})
 }

@@ -41,7 +41,7 @@ func NextOf(r *work.Result) ([]Next, int) {
 	for _, doubt := range s.Heights.Doubts {
 		r := s.Readings[doubt.Reading]
 		place := s.Given[r.ID].Place
-		n := Next{What: "again", Reading: r.ID, Wall: place.Wall, Station: place.Station, Text: "Again: " + lower(s.Where(r)) + ", which is in doubt"}
+		n := Next{What: "again", Reading: r.ID, Wall: place.Wall, Station: place.Station.String(), Text: "Again: " + lower(s.Where(r)) + ", which is in doubt"}
 		for _, w := range s.Walls {
 			for _, f := range w.Findings {
 				if f.Code == "doubtful-reading" && f.Reading == r.ID {

@@ -94,7 +94,7 @@ func (a *adviser) longer(to *Advice) {
 		a.offerAll(to, id, fmt.Sprintf("Have %s brought in sticks of %s", l.ID, u.Say(long, 0)), func(d *job.Document) {
 			for i := range d.Lumber {
 				if d.Lumber[i].ID == l.ID {
-					d.Lumber[i].Stock = stock
+					d.Lumber[i].Stock = job.Ls(stock...)
 				}
 			}
 		})

@@ -51,7 +51,7 @@ func TestALineThatDropsLosesNothing(t *testing.T) {
 func (v *visitor) kept(kind, value string) (n int) {
 	v.t.Helper()
 	for _, r := range v.document().Survey.Readings {
-		if r.Kind == kind && r.Value == value {
+		if r.Kind == kind && r.Value.String() == value {
 			n++
 		}
 	}
@@ -158,7 +158,7 @@ func TestALengthThatChangesUnderTheSawIsSaid(t *testing.T) {
 	v.sees("4 of 72", "93 11/16", "B-S2")
 	require.Eventually(t, func() bool {
 		cuts := v.document().Record.Cuts
-		return cuts[len(cuts)-1].Came == "93 7/8 in"
+		return cuts[len(cuts)-1].Came.String() == "93 7/8 in"
 	}, time.Minute, 50*time.Millisecond, "it came out as it was called")
 	v.presses("Back one")
 	v.sees("3 of 72", "B-S1")

@@ -89,7 +89,7 @@ func TestSnapLinesAreDrawnInTheJobsUnit(t *testing.T) {
 				return l.Inches()
 			}
 			for i, w := range p.Walls {
-				want := []float64{in(w.Line.From.X), in(w.Line.From.Y), in(w.Line.To.X), in(w.Line.To.Y)}
+				want := []float64{in(w.Line.From.X.String()), in(w.Line.From.Y.String()), in(w.Line.To.X.String()), in(w.Line.To.Y.String())}
 				assert.InDeltaSlice(t, want, drawn[i][:], 0.02, w.ID)
 			}
 		})

@@ -23,29 +23,46 @@ const MostBytes = 8 << 20
 // mostRows is how many readings one file may hold.
 const mostRows = 4000
 
+// documented is a column with what it holds of a reading: text, or a length.
+type documented struct {
+	name   string
+	text   func(*job.Reading) *string
+	length func(*job.Reading) *job.Length
+}
+
+// written is what stands in the column; a length without its unit, which the
+// header has.
+func (c documented) written(r *job.Reading, system measure.System) (string, error) {
+	if c.length == nil {
+		return *c.text(r), nil
+	}
+	given := c.length(r)
+	if !given.Given() {
+		return "", nil
+	}
+	l, err := given.In(system)
+	return strings.TrimSuffix(system.Write(l), " "+unitOf(system)), err
+}
+
 // columns are the documented ones, in the order written. Those that hold a
 // length carry their unit in the header: "value [in]".
-var columns = []struct {
-	name   string
-	length bool
-	get    func(*job.Reading) *string
-}{
-	{"id", false, func(r *job.Reading) *string { return &r.ID }},
-	{"kind", false, func(r *job.Reading) *string { return &r.Kind }},
-	{"basis", false, func(r *job.Reading) *string { return &r.Basis }},
-	{"wall", false, func(r *job.Reading) *string { return &r.Place.Wall }},
-	{"station", true, func(r *job.Reading) *string { return &r.Place.Station }},
-	{"x", true, func(r *job.Reading) *string { return &r.Place.X }},
-	{"y", true, func(r *job.Reading) *string { return &r.Place.Y }},
-	{"value", true, func(r *job.Reading) *string { return &r.Value }},
-	{"instrument", false, func(r *job.Reading) *string { return &r.Instrument }},
-	{"by", false, func(r *job.Reading) *string { return &r.By }},
-	{"taken", false, func(r *job.Reading) *string { return &r.Taken }},
-	{"stood on", false, func(r *job.Reading) *string { return &r.Stood.What }},
-	{"stood thick", true, func(r *job.Reading) *string { return &r.Stood.Thick }},
-	{"stopped at", false, func(r *job.Reading) *string { return &r.Stopped.What }},
-	{"stopped thick", true, func(r *job.Reading) *string { return &r.Stopped.Thick }},
-	{"replaces", false, func(r *job.Reading) *string { return &r.Replaces }},
+var columns = []documented{
+	{name: "id", text: func(r *job.Reading) *string { return &r.ID }},
+	{name: "kind", text: func(r *job.Reading) *string { return &r.Kind }},
+	{name: "basis", text: func(r *job.Reading) *string { return &r.Basis }},
+	{name: "wall", text: func(r *job.Reading) *string { return &r.Place.Wall }},
+	{name: "station", length: func(r *job.Reading) *job.Length { return &r.Place.Station }},
+	{name: "x", length: func(r *job.Reading) *job.Length { return &r.Place.X }},
+	{name: "y", length: func(r *job.Reading) *job.Length { return &r.Place.Y }},
+	{name: "value", length: func(r *job.Reading) *job.Length { return &r.Value }},
+	{name: "instrument", text: func(r *job.Reading) *string { return &r.Instrument }},
+	{name: "by", text: func(r *job.Reading) *string { return &r.By }},
+	{name: "taken", text: func(r *job.Reading) *string { return &r.Taken }},
+	{name: "stood on", text: func(r *job.Reading) *string { return &r.Stood.What }},
+	{name: "stood thick", length: func(r *job.Reading) *job.Length { return &r.Stood.Thick }},
+	{name: "stopped at", text: func(r *job.Reading) *string { return &r.Stopped.What }},
+	{name: "stopped thick", length: func(r *job.Reading) *job.Length { return &r.Stopped.Thick }},
+	{name: "replaces", text: func(r *job.Reading) *string { return &r.Replaces }},
 }
 
 // units that a header may name, and what a number in them is written with.
@@ -70,7 +87,7 @@ func WriteReadings(w io.Writer, readings []job.Reading, system measure.System) e
 	unit := unitOf(system)
 	var head []string
 	for _, c := range columns {
-		if c.length {
+		if c.length != nil {
 			head = append(head, c.name+" ["+unit+"]")
 		} else {
 			head = append(head, c.name)
@@ -83,13 +100,9 @@ func WriteReadings(w io.Writer, readings []job.Reading, system measure.System) e
 		r = filled(r)
 		var row []string
 		for _, c := range columns {
-			text := *c.get(&r)
-			if c.length && text != "" {
-				l, err := measure.Read(text, system)
-				if err != nil {
-					return fmt.Errorf("reading %s, %s: %w", r.ID, c.name, err)
-				}
-				text = strings.TrimSuffix(system.Write(l), " "+unit)
+			text, err := c.written(&r, system)
+			if err != nil {
+				return fmt.Errorf("reading %s, %s: %w", r.ID, c.name, err)
 			}
 			row = append(row, guarded(text))
 		}
@@ -258,7 +271,7 @@ func heads(names []string, system measure.System, faults *job.Faults) []column {
 				continue
 			}
 			c.at = k
-			if unit != "" && known.length {
+			if unit != "" && known.length != nil {
 				if units[unit] == "" {
 					faults.Add("line 1", "%q: the unit %q isn't known: write in, ft, mm, cm or m", raw, unit)
 				}
@@ -310,15 +323,15 @@ func readRow(row []string, known []column, line string, faults *job.Faults) (job
 			if c.name != "" && len(one.Extra) < 40 {
 				one.Extra = append(one.Extra, job.Extra{Column: c.name, Value: text})
 			}
-		case columns[c.at].length:
+		case columns[c.at].length != nil:
 			spelled, err := inUnit(text, c.unit)
 			if err != nil {
 				faults.Add(line, "%s: %s", columns[c.at].name, err)
 				return one, false
 			}
-			*columns[c.at].get(&one) = spelled
+			*columns[c.at].length(&one) = job.L(spelled)
 		default:
-			*columns[c.at].get(&one) = strings.TrimPrefix(text, "'")
+			*columns[c.at].text(&one) = strings.TrimPrefix(text, "'")
 		}
 	}
 	if blank {

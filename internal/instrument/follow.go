@@ -25,7 +25,7 @@ func Take(d *job.Document, k *Kit, kind string, at job.Place, id string) {
 	}
 	k.last = shot
 	instrument := map[bool]string{true: "laser meter", false: "line laser"}[kind == "gap"]
-	d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: id, Kind: kind, Place: &at, Value: shot.Value, Instrument: instrument})
+	d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: id, Kind: kind, Place: &at, Value: job.L(shot.Value), Instrument: instrument})
 }
 
 // Outcome is how a way of reading a building ended.
@@ -62,7 +62,7 @@ func Follow(d job.Document, k *Kit, most int) (Outcome, job.Document) {
 		}
 		n := next[i]
 		kind, id := n.What, fmt.Sprint("n", len(d.Survey.Readings)+1)
-		place := job.Place{Wall: n.Wall, Station: n.Station}
+		place := job.Place{Wall: n.Wall, Station: job.L(n.Station)}
 		if n.What == "again" {
 			for _, r := range d.Survey.Readings {
 				if r.ID == n.Reading {
@@ -113,7 +113,7 @@ func gridPlaces(d job.Document, b *Building, along bool, n int) []job.Place {
 			long := s.long(w)
 			count := max(int(math.Ceil(long/step-1e-6)), 1)
 			for i := range count + 1 {
-				out = append(out, job.Place{Wall: w.ID, Station: text((long - 1) * float64(i) / float64(count))})
+				out = append(out, job.Place{Wall: w.ID, Station: job.L(text((long - 1) * float64(i) / float64(count)))})
 			}
 		}
 		return out
@@ -122,7 +122,7 @@ func gridPlaces(d job.Document, b *Building, along bool, n int) []job.Place {
 	step := math.Max(wide, deep) / float64(n)
 	for x := step / 2; x < wide; x += step {
 		for y := step / 2; y < deep; y += step {
-			out = append(out, job.Place{X: text(x), Y: text(y)})
+			out = append(out, job.Place{X: job.L(text(x)), Y: job.L(text(y))})
 		}
 	}
 	return out

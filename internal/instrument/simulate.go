@@ -87,31 +87,31 @@ func (s *simulation) job(wide, deep, first, spacing float64, count int) job.Docu
 	s.d = job.Document{
 		Format: job.Format, Name: s.Name, Units: u,
 		Lumber: []job.Lumber{
-			{ID: "2x4", Thickness: "1 1/2 in", Depth: "3 1/2 in"},
-			{ID: "2x4t", Thickness: "1 1/2 in", Depth: "3 1/2 in", Treated: true},
+			{ID: "2x4", Thickness: job.L("1 1/2 in"), Depth: job.L("3 1/2 in")},
+			{ID: "2x4t", Thickness: job.L("1 1/2 in"), Depth: job.L("3 1/2 in"), Treated: true},
 		},
 		Survey: &job.Survey{
-			Noise:       u.Words("1/32 in", "0.8 mm"),
-			Instruments: []job.Instrument{{ID: "laser meter", Kind: "laser-meter", Noise: u.Words("1/32 in", "0.8 mm")}, {ID: "line laser", Kind: "line-laser", Noise: u.Words("1/32 in", "0.8 mm")}},
+			Noise:       job.L(u.Words("1/32 in", "0.8 mm")),
+			Instruments: []job.Instrument{{ID: "laser meter", Kind: "laser-meter", Noise: job.L(u.Words("1/32 in", "0.8 mm"))}, {ID: "line laser", Kind: "line-laser", Noise: job.L(u.Words("1/32 in", "0.8 mm"))}},
 		},
 	}
 	if u == measure.Metric {
-		s.d.Lumber = []job.Lumber{{ID: "45×95", Thickness: "45 mm", Depth: "95 mm"}, {ID: "45×95t", Thickness: "45 mm", Depth: "95 mm", Treated: true}}
+		s.d.Lumber = []job.Lumber{{ID: "45×95", Thickness: job.L("45 mm"), Depth: job.L("95 mm")}, {ID: "45×95t", Thickness: job.L("45 mm"), Depth: job.L("95 mm"), Treated: true}}
 	}
 	s.corners()
 	v := s.d.Survey
 	v.Joists = []job.Joists{{
-		ID: "ceiling joists", Of: "ceiling", Angle: 90, First: job.Place{X: u.Write(measure.FromMillimetres(first).Nearest(measure.Inch64)), Y: u.Write(0)},
-		Spacing: u.Write(measure.FromMillimetres(-spacing)), Count: count, Width: u.Words("1 3/4 in", "45 mm"),
+		ID: "ceiling joists", Of: "ceiling", Angle: 90, First: job.Place{X: job.Exactly(measure.FromMillimetres(first).Nearest(measure.Inch64), u), Y: job.Exactly(0, u)},
+		Spacing: job.Exactly(measure.FromMillimetres(-spacing), u), Count: count, Width: job.L(u.Words("1 3/4 in", "45 mm")),
 	}}
 	// to the left of joists that run up the page is towards smaller x: count from the last
 	last := first + spacing*float64(count-1)
-	v.Joists[0].First.X = u.Write(measure.FromMillimetres(last).Nearest(measure.Inch64))
-	v.Joists[0].Spacing = u.Write(measure.FromMillimetres(spacing))
+	v.Joists[0].First.X = job.Exactly(measure.FromMillimetres(last).Nearest(measure.Inch64), u)
+	v.Joists[0].Spacing = job.Exactly(measure.FromMillimetres(spacing), u)
 	for i, step := range s.Floor.Steps {
 		z := job.Zone{ID: fmt.Sprint("recess ", i+1), Of: "floor", Kind: "recess"}
 		for _, p := range step.Outline {
-			z.Outline = append(z.Outline, job.Place{X: u.Write(measure.FromMillimetres(p.X)), Y: u.Write(measure.FromMillimetres(p.Y))})
+			z.Outline = append(z.Outline, job.Place{X: job.Exactly(measure.FromMillimetres(p.X), u), Y: job.Exactly(measure.FromMillimetres(p.Y), u)})
 		}
 		v.Zones = append(v.Zones, z)
 	}
@@ -147,7 +147,7 @@ func (s *simulation) corners() {
 		}
 		id := fmt.Sprint("t", len(v.Ties)+1)
 		s.slip(id, shot)
-		v.Ties = append(v.Ties, job.Tie{ID: id, Kind: "length", From: s.Corners[i].ID, To: s.Corners[j].ID, Value: shot.Value, Instrument: "laser meter"})
+		v.Ties = append(v.Ties, job.Tie{ID: id, Kind: "length", From: s.Corners[i].ID, To: s.Corners[j].ID, Value: job.L(shot.Value), Instrument: "laser meter"})
 	}
 	for i := range n {
 		tape(i, (i+1)%n)
@@ -161,7 +161,7 @@ func (s *simulation) corners() {
 		s.Leans[id] = s.r.NormFloat64() * 5
 		v.Walls = append(v.Walls, job.ExistingWall{
 			ID: id, From: c.ID, To: s.Corners[(i+1)%n].ID, Material: []string{"timber", "masonry"}[s.r.IntN(2)],
-			Leans: []job.Lean{{Station: s.text(900), Out: s.units.Write(measure.FromMillimetres(s.Leans[id] * 1.2).Nearest(s.units.Pick(measure.Inch/16, measure.Millimetre))), Span: s.units.Words("48 in", "1200 mm")}},
+			Leans: []job.Lean{{Station: job.L(s.text(900)), Out: job.Exactly(measure.FromMillimetres(s.Leans[id]*1.2).Nearest(s.units.Pick(measure.Inch/16, measure.Millimetre)), s.units), Span: job.L(s.units.Words("48 in", "1200 mm"))}},
 		})
 	}
 }
@@ -176,10 +176,10 @@ func (s *simulation) slip(id string, shot Shot) {
 func (s *simulation) walls(wide, deep float64) {
 	lumber, treated := s.d.Lumber[0].ID, s.d.Lumber[1].ID
 	add := func(id string, x1, y1, x2, y2 float64, door bool) {
-		w := job.Wall{ID: id, From: job.Place{X: s.text(x1), Y: s.text(y1)}, To: job.Place{X: s.text(x2), Y: s.text(y2)}, Lumber: lumber, Bottom: []string{treated}}
+		w := job.Wall{ID: id, From: job.Place{X: job.L(s.text(x1)), Y: job.L(s.text(y1))}, To: job.Place{X: job.L(s.text(x2)), Y: job.L(s.text(y2))}, Lumber: lumber, Bottom: []string{treated}}
 		if long := math.Hypot(x2-x1, y2-y1); door && long > 1900 {
-			leaf := job.Size{Width: s.units.Words("30 in", "800 mm"), Height: s.units.Words("80 in", "2040 mm")}
-			w.Openings = []job.Opening{{ID: "D" + id, Kind: "door", Centre: s.text(long * (0.4 + 0.2*s.r.Float64())), Leaf: &leaf}}
+			leaf := job.Size{Width: job.L(s.units.Words("30 in", "800 mm")), Height: job.L(s.units.Words("80 in", "2040 mm"))}
+			w.Openings = []job.Opening{{ID: "D" + id, Kind: "door", Centre: job.L(s.text(long * (0.4 + 0.2*s.r.Float64()))), Leaf: &leaf}}
 		}
 		s.d.Walls = append(s.d.Walls, w)
 	}
@@ -192,8 +192,8 @@ func (s *simulation) walls(wide, deep float64) {
 }
 
 func (s *simulation) long(w job.Wall) float64 {
-	get := func(t string) float64 {
-		l, err := measure.Read(t, s.units)
+	get := func(t job.Length) float64 {
+		l, err := t.In(s.units)
 		if err != nil {
 			panic(err) // written by text
 		}
@@ -209,7 +209,7 @@ func (s *simulation) read(kind, wall string, station float64) {
 			continue
 		}
 		long := s.long(w)
-		place := job.Place{Wall: wall, Station: s.text(math.Min(station, long-7))}
+		place := job.Place{Wall: wall, Station: job.L(s.text(math.Min(station, long-7)))}
 		Take(&s.d, s.kit, kind, place, fmt.Sprint("r", len(s.d.Survey.Readings)+1))
 		id := s.d.Survey.Readings[len(s.d.Survey.Readings)-1].ID
 		s.slip(id, s.kit.last)

@@ -47,7 +47,7 @@ type PutRules struct {
 
 // PutMark gives the finest mark the crew cuts to; left out, the default.
 type PutMark struct {
-	Mark string `json:"mark,omitempty" format:"length"`
+	Mark Length `json:"mark,omitzero" format:"length"`
 }
 
 // Rename gives the job a name.

@@ -63,7 +63,7 @@ type Hanging struct {
 	What string `json:"what" maxLength:"200" doc:"Switch, socket, thermostat, vent, radiator, …"`
 	Home string `json:"home,omitempty" maxLength:"200" doc:"Where it goes."`
 
-	Station string `json:"station,omitempty" format:"length" doc:"Where along its wall, from the first corner."`
+	Station Length `json:"station,omitzero" format:"length" doc:"Where along its wall, from the first corner."`
 }
 
 // FloorCheck is the floor's soundness along a stretch of a new wall's line, or
@@ -71,8 +71,8 @@ type Hanging struct {
 type FloorCheck struct {
 	ID     string  `json:"id" maxLength:"64"`
 	Wall   string  `json:"wall,omitempty"`
-	From   string  `json:"from,omitempty" format:"length" doc:"Station."`
-	To     string  `json:"to,omitempty" format:"length"`
+	From   Length  `json:"from,omitzero" format:"length" doc:"Station."`
+	To     Length  `json:"to,omitzero" format:"length"`
 	Ends   []Place `json:"ends,omitempty" nullable:"false" maxItems:"2" doc:"Both ends on the plan, in place of wall, from and to."`
 	State  string  `json:"state" enum:"sound,soft,rot,damp,insects,missing-joist"`
 	Cause  string  `json:"cause,omitempty" maxLength:"500"`
@@ -90,15 +90,15 @@ type Probe struct {
 // Layer is one layer of a probe.
 type Layer struct {
 	What  string `json:"what" maxLength:"100"`
-	Thick string `json:"thick,omitempty" format:"length"`
+	Thick Length `json:"thick,omitzero" format:"length"`
 }
 
 // Pocket is a hole to be filled in, gauged at several points.
 type Pocket struct {
 	ID        string   `json:"id" maxLength:"64"`
-	Widths    []string `json:"widths" format:"length" nullable:"false"`
-	Heights   []string `json:"heights" format:"length" nullable:"false"`
-	Allowance string   `json:"allowance,omitempty" format:"length" doc:"Default 1/8 in or 3 mm."`
+	Widths    []Length `json:"widths" format:"length" nullable:"false"`
+	Heights   []Length `json:"heights" format:"length" nullable:"false"`
+	Allowance Length   `json:"allowance,omitzero" format:"length" doc:"Default 1/8 in or 3 mm."`
 }
 
 // Wanted is something the work must allow for.
@@ -106,8 +106,8 @@ type Wanted struct {
 	ID     string `json:"id" maxLength:"64"`
 	Kind   string `json:"kind" enum:"room,door,equipment,face,ceiling,salvage"`
 	What   string `json:"what" maxLength:"300"`
-	Width  string `json:"width,omitempty" format:"length"`
-	Height string `json:"height,omitempty" format:"length"`
+	Width  Length `json:"width,omitzero" format:"length"`
+	Height Length `json:"height,omitzero" format:"length"`
 }
 
 // Confirmed is a health card that someone stands for.

@@ -11,15 +11,15 @@ func Between(was, now Document) []Edit {
 	if was.Name != now.Name {
 		do(&Rename{now.Name})
 	}
-	if was.Mark != now.Mark {
+	if was.Mark.String() != now.Mark.String() {
 		do(&PutMark{now.Mark})
 	}
-	if !reflect.DeepEqual(was.Rules, now.Rules) {
+	if !Equal(was.Rules, now.Rules) {
 		do(&PutRules{now.Rules})
 	}
 	listed(was.Lumber, now.Lumber, lumberID, func(l Lumber, at *int) { do(&PutLumber{l, at}) }, nil)
 	a, b := surveyOf(was), surveyOf(now)
-	if !reflect.DeepEqual(a.Corners, b.Corners) {
+	if !Equal(a.Corners, b.Corners) {
 		do(&PutCorners{Corners: append([]Corner{}, b.Corners...)})
 	}
 	foundBetween(a, b, FoundWalls, do, foundOf[ExistingWall]())
@@ -35,7 +35,7 @@ func Between(was, now Document) []Edit {
 	if empty := now.Survey != nil && reflect.ValueOf(*now.Survey).IsZero(); now.Survey == nil && was.Survey != nil || empty && was.Survey == nil {
 		do(&PutCorners{[]Corner{}, now.Survey == nil}) // an empty survey is one all the same
 	}
-	if !reflect.DeepEqual(was.Assess, now.Assess) {
+	if !Equal(was.Assess, now.Assess) {
 		do(&PutAssess{now.Assess})
 	}
 	lines(recordOf(was).Cuts, recordOf(now).Cuts, cutID, func(c Cut, at *int) { do(&CutPiece{c, at}) }, func(id string) { do(&RemoveCut{Cut: id}) })
@@ -80,7 +80,7 @@ func listed[T any](was, now []T, id func(*T) *string, put func(T, *int), remove 
 			put(now[i], nil)
 		case k < 0:
 			put(now[i], &i)
-		case !reflect.DeepEqual(was[k], now[i]):
+		case !Equal(was[k], now[i]):
 			put(now[i], nil)
 		}
 	}
@@ -90,7 +90,7 @@ func listed[T any](was, now []T, id func(*T) *string, put func(T, *int), remove 
 // taken out and added again.
 func lines[T any](was, now []T, id func(*T) *string, add func(T, *int), remove func(string)) {
 	same := 0
-	for same < len(was) && same < len(now) && reflect.DeepEqual(was[same], now[same]) {
+	for same < len(was) && same < len(now) && Equal(was[same], now[same]) {
 		same++
 	}
 	for _, one := range was[same:] {

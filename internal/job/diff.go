@@ -78,11 +78,7 @@ func Same(a, b Document) bool { return bytes.Equal(Write(a), Write(b)) }
 
 // Copy is a document that shares nothing with d.
 func Copy(d Document) Document {
-	var out Document
-	if err := json.Unmarshal(Write(d), &out); err != nil {
-		panic(err) // what Write writes always reads back
-	}
-	return out
+	return clone(reflect.ValueOf(&d).Elem(), false).Interface().(Document)
 }
 
 // Canonical is d with every length written in the job's unit, exact. Lengths
@@ -94,37 +90,9 @@ func Canonical(d Document) Document {
 }
 
 func respell(v reflect.Value, units measure.System) {
-	switch v.Kind() {
-	case reflect.Pointer:
-		if !v.IsNil() {
-			respell(v.Elem(), units)
+	eachLength(v, func(l *Length) {
+		if at, err := l.In(units); l.Given() && err == nil {
+			*l = Exactly(at, units)
 		}
-	case reflect.Slice:
-		for i := range v.Len() {
-			respell(v.Index(i), units)
-		}
-	case reflect.Struct:
-		for i := range v.NumField() {
-			f := v.Field(i)
-			if v.Type().Field(i).Tag.Get("format") != "length" {
-				respell(f, units)
-				continue
-			}
-			if f.Kind() == reflect.String {
-				f.SetString(spell(f.String(), units))
-			} else {
-				for k := range f.Len() {
-					f.Index(k).SetString(spell(f.Index(k).String(), units))
-				}
-			}
-		}
-	}
-}
-
-func spell(text string, units measure.System) string {
-	l, err := measure.Read(text, units)
-	if err != nil {
-		return text
-	}
-	return units.Write(l)
+	})
 }

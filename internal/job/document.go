@@ -17,7 +17,7 @@ type Document struct {
 	Format string         `json:"format" enum:"homalos-job/1" doc:"What this document is."`
 	Name   string         `json:"name" maxLength:"200" doc:"What the crew calls the job."`
 	Units  measure.System `json:"units" enum:"imperial,metric" doc:"How lengths without a unit are read and all are written."`
-	Mark   string         `json:"mark,omitempty" format:"length" doc:"Finest mark the crew cuts to. Default 1/16 in or 1 mm."`
+	Mark   Length         `json:"mark,omitzero" format:"length" doc:"Finest mark the crew cuts to. Default 1/16 in or 1 mm."`
 	Rules  *Rules         `json:"rules,omitempty"`
 	Lumber []Lumber       `json:"lumber,omitempty" nullable:"false" doc:"Actual sizes, from one piece measured per delivery."`
 	Survey *Survey        `json:"survey,omitempty"`
@@ -28,14 +28,14 @@ type Document struct {
 
 // Rules are the crew's habits.
 type Rules struct {
-	Spacing string `json:"spacing,omitempty" format:"length" doc:"Centre to centre of common studs. Default 16 in or 600 mm."`
+	Spacing Length `json:"spacing,omitzero" format:"length" doc:"Centre to centre of common studs. Default 16 in or 600 mm."`
 	Method  string `json:"method,omitempty" enum:"in-place,tilt-up" doc:"Each stud stood between fixed plates, or built flat and raised. Default in-place."`
-	Fit     string `json:"fit,omitempty" format:"length" doc:"How much shorter than the space a piece between the plates is cut. Default 1/16 in or 2 mm."`
-	Hold    string `json:"hold,omitempty" format:"length" doc:"A piece whose 95 % spread is wider than this is held back. Default 3/16 in or 5 mm."`
+	Fit     Length `json:"fit,omitzero" format:"length" doc:"How much shorter than the space a piece between the plates is cut. Default 1/16 in or 2 mm."`
+	Hold    Length `json:"hold,omitzero" format:"length" doc:"A piece whose 95 % spread is wider than this is held back. Default 3/16 in or 5 mm."`
 	Floor   string `json:"floor,omitempty" enum:"timber,concrete" doc:"On concrete the lowest bottom plate must be treated, steel track, or have a membrane under it. Default timber."`
-	Lap     string `json:"lap,omitempty" format:"length" doc:"Least distance between joints of two top plates. Default 24 in or 600 mm."`
-	Kerf    string `json:"kerf,omitempty" format:"length" doc:"Width of the saw cut. Default 1/8 in or 3 mm."`
-	Board   string `json:"board,omitempty" format:"length" doc:"Board and skim still to come on each face of a new wall. Default 1/2 in or 12.5 mm."`
+	Lap     Length `json:"lap,omitzero" format:"length" doc:"Least distance between joints of two top plates. Default 24 in or 600 mm."`
+	Kerf    Length `json:"kerf,omitzero" format:"length" doc:"Width of the saw cut. Default 1/8 in or 3 mm."`
+	Board   Length `json:"board,omitzero" format:"length" doc:"Board and skim still to come on each face of a new wall. Default 1/2 in or 12.5 mm."`
 
 	FixFloor   *Fixing `json:"fixFloor,omitempty" doc:"What bottom plates are fixed with. Default screws into timber, pins into concrete."`
 	FixCeiling *Fixing `json:"fixCeiling,omitempty" doc:"What top plates are fixed with. Default screws."`
@@ -45,24 +45,24 @@ type Rules struct {
 // decide over every number here.
 type Fixing struct {
 	By     string  `json:"by,omitempty" enum:"screw,nail,pin,bolt,resin,adhesive"`
-	Length string  `json:"length,omitempty" format:"length" doc:"Of the fixing, under its head: its bite is that less the plates."`
-	Step   string  `json:"step,omitempty" format:"length" doc:"Farthest apart. Default 24 in or 600 mm; pins 48 in or 1200 mm; bolts and resin 16 in or 400 mm."`
+	Length Length  `json:"length,omitzero" format:"length" doc:"Of the fixing, under its head: its bite is that less the plates."`
+	Step   Length  `json:"step,omitzero" format:"length" doc:"Farthest apart. Default 24 in or 600 mm; pins 48 in or 1200 mm; bolts and resin 16 in or 400 mm."`
 	Cure   float64 `json:"cure,omitempty" minimum:"0" maximum:"1000" doc:"Hours before it may be loaded, as its maker says."`
 }
 
 // Lumber is one kind of wood by its real size.
 type Lumber struct {
 	ID        string   `json:"id" maxLength:"64"`
-	Thickness string   `json:"thickness" format:"length" doc:"Actual thickness."`
-	Depth     string   `json:"depth" format:"length" doc:"Actual depth: the wall's framing depth."`
-	Stock     []string `json:"stock,omitempty" format:"length" nullable:"false" doc:"Lengths it is sold in. Default 96, 120, 144, 192 in or 2400, 3000, 3600, 4800 mm."`
+	Thickness Length   `json:"thickness" format:"length" doc:"Actual thickness."`
+	Depth     Length   `json:"depth" format:"length" doc:"Actual depth: the wall's framing depth."`
+	Stock     []Length `json:"stock,omitempty" format:"length" nullable:"false" doc:"Lengths it is sold in. Default 96, 120, 144, 192 in or 2400, 3000, 3600, 4800 mm."`
 	Treated   bool     `json:"treated,omitempty"`
 	Track     bool     `json:"track,omitempty" doc:"Steel track, used as a plate: thickness is its metal's."`
 }
 
 // Survey is the building as found.
 type Survey struct {
-	Noise        string        `json:"noise,omitempty" format:"length" doc:"Standard error of one reading. Default 1/32 in or 0.8 mm."`
+	Noise        Length        `json:"noise,omitzero" format:"length" doc:"Standard error of one reading. Default 1/32 in or 0.8 mm."`
 	Readings     []Reading     `json:"readings,omitempty" nullable:"false"`
 	Joists       []Joists      `json:"joists,omitempty" nullable:"false"`
 	Obstructions []Obstruction `json:"obstructions,omitempty" nullable:"false"`
@@ -82,7 +82,7 @@ type Reading struct {
 	Kind     string `json:"kind" enum:"gap,floor,ceiling"`
 	Basis    string `json:"basis,omitempty" enum:"open,stacked,between" doc:"What a gap's tape stood between. Default open."`
 	Place    *Place `json:"place,omitempty"`
-	Value    string `json:"value,omitempty" format:"length"`
+	Value    Length `json:"value,omitzero" format:"length"`
 	Replaces string `json:"replaces,omitempty" doc:"Id of the earlier reading that this one corrects."`
 	Void     bool   `json:"void,omitempty" doc:"Takes the reading it replaces back, giving no new value."`
 	Stays    bool   `json:"stays,omitempty" doc:"Not read again: the wall that the one it replaces was given by has moved, and it stays where it was read."`
@@ -97,10 +97,10 @@ type Reading struct {
 
 // Place is a point on the plan, or a station along a wall.
 type Place struct {
-	X       string `json:"x,omitempty"`
-	Y       string `json:"y,omitempty"`
+	X       Length `json:"x,omitzero"`
+	Y       Length `json:"y,omitzero"`
 	Wall    string `json:"wall,omitempty"`
-	Station string `json:"station,omitempty" format:"length"`
+	Station Length `json:"station,omitzero" format:"length"`
 }
 
 // Joists are a run of joists of the floor or the ceiling.
@@ -109,10 +109,10 @@ type Joists struct {
 	Of      string   `json:"of" enum:"floor,ceiling"`
 	Angle   float64  `json:"angle" doc:"Direction they run, degrees anticlockwise from x."`
 	First   Place    `json:"first" doc:"A point on the centre line of one joist."`
-	Spacing string   `json:"spacing,omitempty" format:"length"`
+	Spacing Length   `json:"spacing,omitzero" format:"length"`
 	Count   int      `json:"count,omitempty" minimum:"0" maximum:"1000"`
-	At      []string `json:"at,omitempty" format:"length" nullable:"false" doc:"Distances from the first, in place of spacing and count."`
-	Width   string   `json:"width,omitempty" format:"length"`
+	At      []Length `json:"at,omitempty" format:"length" nullable:"false" doc:"Distances from the first, in place of spacing and count."`
+	Width   Length   `json:"width,omitzero" format:"length"`
 	Exposed bool     `json:"exposed,omitempty"`
 }
 
@@ -122,17 +122,17 @@ type Obstruction struct {
 	Kind      string     `json:"kind" doc:"beam, duct, pipe, drain, soffit, box, post, …"`
 	From      Place      `json:"from"`
 	To        Place      `json:"to"`
-	Width     string     `json:"width" format:"length" doc:"Across, or outside diameter."`
-	Underside string     `json:"underside,omitempty" format:"length" doc:"Elevation of its underside."`
-	Headroom  string     `json:"headroom,omitempty" format:"length" doc:"Height of its underside over the floor, in place of underside."`
+	Width     Length     `json:"width" format:"length" doc:"Across, or outside diameter."`
+	Underside Length     `json:"underside,omitzero" format:"length" doc:"Elevation of its underside."`
+	Headroom  Length     `json:"headroom,omitzero" format:"length" doc:"Height of its underside over the floor, in place of underside."`
 	Rises     bool       `json:"rises,omitempty" doc:"A pipe or post that comes up from the floor."`
 	Clear     *Clearance `json:"clear,omitempty"`
 }
 
 // Clearance is the room an obstruction wants around it.
 type Clearance struct {
-	Side  string `json:"side,omitempty" format:"length"`
-	Below string `json:"below,omitempty" format:"length"`
+	Side  Length `json:"side,omitzero" format:"length"`
+	Below Length `json:"below,omitzero" format:"length"`
 }
 
 // Wall is one straight partition.
@@ -166,16 +166,16 @@ type WallEnd struct {
 // Pending is a stretch of a wall that waits: floor to be broken out, a pipe to
 // be moved.
 type Pending struct {
-	From string `json:"from" format:"length" doc:"Station."`
-	To   string `json:"to" format:"length"`
+	From Length `json:"from" format:"length" doc:"Station."`
+	To   Length `json:"to" format:"length"`
 	What string `json:"what" maxLength:"200" doc:"What it waits for."`
 }
 
 // Layout says how the common studs are marked.
 type Layout struct {
 	From    string `json:"from,omitempty" enum:"start,end" doc:"End that the tape hooks on. Default start."`
-	Spacing string `json:"spacing,omitempty" format:"length" doc:"Default: the job's."`
-	Offset  string `json:"offset,omitempty" format:"length" doc:"Added to every mark. Default 0."`
+	Spacing Length `json:"spacing,omitzero" format:"length" doc:"Default: the job's."`
+	Offset  Length `json:"offset,omitzero" format:"length" doc:"Added to every mark. Default 0."`
 	Mode    string `json:"mode,omitempty" enum:"on-centre,equal" doc:"Default on-centre."`
 }
 
@@ -183,19 +183,19 @@ type Layout struct {
 type Opening struct {
 	ID          string  `json:"id" maxLength:"32"`
 	Kind        string  `json:"kind" enum:"door,cased,window"`
-	Centre      string  `json:"centre" format:"length" doc:"Station of its middle."`
+	Centre      Length  `json:"centre" format:"length" doc:"Station of its middle."`
 	Leaf        *Size   `json:"leaf,omitempty" doc:"The door leaf or the unit."`
 	Rough       *Size   `json:"rough,omitempty" doc:"Overrides what follows from the leaf."`
-	Sill        string  `json:"sill,omitempty" format:"length" doc:"Window: height of the rough sill's top over the finished floor."`
-	FinishFloor string  `json:"finishFloor,omitempty" format:"length" doc:"Floor finish still to come. Default 0."`
+	Sill        Length  `json:"sill,omitzero" format:"length" doc:"Window: height of the rough sill's top over the finished floor."`
+	FinishFloor Length  `json:"finishFloor,omitzero" format:"length" doc:"Floor finish still to come. Default 0."`
 	Jacks       int     `json:"jacks,omitempty" minimum:"0" maximum:"3" doc:"A side. Default 1; over 6 ft 2, from 16 ft 3."`
 	Header      *Header `json:"header,omitempty" doc:"Default one flat of the wall's lumber; over 8 ft two on edge."`
 }
 
 // Size is a width and a height.
 type Size struct {
-	Width  string `json:"width,omitempty" format:"length"`
-	Height string `json:"height,omitempty" format:"length"`
+	Width  Length `json:"width,omitzero" format:"length"`
+	Height Length `json:"height,omitzero" format:"length"`
 }
 
 // Header says what spans a non-bearing opening. No size is ever offered for a

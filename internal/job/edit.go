@@ -3,6 +3,7 @@ package job
 import (
 	"encoding/json"
 	"fmt"
+	"reflect"
 	"strings"
 )
 
@@ -129,10 +130,11 @@ func ApplyAll(d Document, edits []Edit) (Document, [][]Edit, error) {
 // On makes an edit in a document that is the caller's alone, and returns what
 // takes it back. Faults are noted under path.
 func (e Edit) On(d *Document, path string, faults *Faults) []Edit {
+	act := clone(reflect.ValueOf(e.Act), false)
+	eachLength(act, func(l *Length) { *l = l.read(d.Units) })
+	e.Act = act.Interface().(Act)
 	if c, ok := e.Act.(*CutPiece); ok && c.Cut.ID == "" {
-		named := *c
-		named.Cut.ID = e.ID
-		e.Act = &named
+		c.Cut.ID = e.ID
 	}
 	back := e.Act.apply(d, path, faults)
 	if back == nil {
@@ -144,13 +146,9 @@ func (e Edit) On(d *Document, path string, faults *Faults) []Edit {
 // Spelt is an edit with every length written in a job's unit, exact. One that
 // wouldn't be read stays as it is: the job that comes out says what is wrong.
 func (e Edit) Spelt(in Document) Edit {
-	raw, err := json.Marshal(e)
-	var out Edit
-	if err != nil || json.Unmarshal(raw, &out) != nil {
-		return e
-	}
-	respellAct(out.Act, in.Units)
-	return out
+	act := clone(reflect.ValueOf(e.Act), false)
+	respell(act, in.Units)
+	return Edit{ID: e.ID, Act: act.Interface().(Act)}
 }
 
 // Puts says which field of an edit the document now holds, and where; both are

@@ -6,8 +6,6 @@ import (
 	"fmt"
 	"reflect"
 	"strings"
-
-	"homalos/internal/measure"
 )
 
 // Edits is a document of edits, as a program or the command line is given it.
@@ -47,7 +45,7 @@ func readInto(raw []byte, to any, most int) Faults {
 		return faults
 	}
 	b := binder{}
-	b.bind("", n, reflect.ValueOf(to).Elem(), "")
+	b.bind("", n, reflect.ValueOf(to).Elem(), fieldInfo{})
 	return b.faults
 }
 
@@ -127,8 +125,6 @@ func (b *binder) kind(path, do string, given func(string) (string, bool)) *Kind 
 	}
 	return nil
 }
-
-func respellAct(a Act, units measure.System) { respell(reflect.ValueOf(a), units) }
 
 // SameEdit says whether two edits say the same.
 func SameEdit(a, b Edit) bool {

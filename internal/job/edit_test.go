@@ -23,7 +23,7 @@ func demo(t testing.TB, file string) job.Document {
 }
 
 func bare() job.Document {
-	return job.Document{Format: job.Format, Name: "attic", Units: "imperial", Lumber: []job.Lumber{{ID: "2x4", Thickness: "1 1/2 in", Depth: "3 1/2 in"}},
+	return job.Document{Format: job.Format, Name: "attic", Units: "imperial", Lumber: []job.Lumber{{ID: "2x4", Thickness: job.L("1 1/2 in"), Depth: job.L("3 1/2 in")}},
 		Walls: []job.Wall{{ID: "A", Lumber: "2x4"}, {ID: "B", Lumber: "2x4"}, {ID: "C", Lumber: "2x4"}}}
 }
 
@@ -100,8 +100,8 @@ func TestTakingOutPutsBackAtItsPlace(t *testing.T) {
 
 // A later edit never changes what an earlier one says: the log keeps both.
 func TestAnEditStaysAsItWasSaid(t *testing.T) {
-	door := func(centre string) job.Opening { return job.Opening{ID: "D1", Kind: "door", Centre: centre} }
-	w := job.Wall{ID: "A", Lumber: "2x4", Openings: []job.Opening{door("60 in"), {ID: "D2", Kind: "door", Centre: "90 in"}}}
+	door := func(centre string) job.Opening { return job.Opening{ID: "D1", Kind: "door", Centre: job.L(centre)} }
+	w := job.Wall{ID: "A", Lumber: "2x4", Openings: []job.Opening{door("60 in"), {ID: "D2", Kind: "door", Centre: job.L("90 in")}}}
 	edits := []job.Edit{
 		{Act: &job.PutWall{Wall: w}}, {Act: &job.PutOpening{Wall: "A", Opening: door("64 in")}}, {Act: &job.RemoveOpening{Wall: "A", Opening: "D1"}},
 		{Act: &job.PutCorners{Corners: []job.Corner{{ID: "1"}, {ID: "2"}}}}, {Act: &job.PutCorners{Corners: []job.Corner{{ID: "3"}}}},
@@ -122,7 +122,7 @@ func TestReadingsAreOnlyAdded(t *testing.T) {
 	require.NoError(t, err, "the same line again is harmless")
 	assert.Empty(t, back)
 	assert.True(t, job.Same(d, same))
-	r.Value = "1 in"
+	r.Value = job.L("1 in")
 	_, _, err = job.Apply(d, job.Edit{Act: &job.AddReading{Reading: r}})
 	assert.ErrorContains(t, err, "reading.id")
 }
@@ -159,18 +159,18 @@ func TestEveryKindIsWhole(t *testing.T) {
 }
 
 func TestWhatWasDoneIsSaid(t *testing.T) {
-	at := &job.Place{Wall: "A", Station: "64 in"}
+	at := &job.Place{Wall: "A", Station: job.L("64 in")}
 	tick := func(member string, undone bool) job.Edit {
-		return job.Edit{Act: &job.CutPiece{Cut: job.Cut{Member: member, Length: "93 in", Undone: undone}}}
+		return job.Edit{Act: &job.CutPiece{Cut: job.Cut{Member: member, Length: job.L("93 in"), Undone: undone}}}
 	}
 	for says, edits := range map[string][]job.Edit{
 		"B-S4 cut at the saw":                   {tick("B-S4", false)},
 		"B-S4 not cut after all":                {tick("B-S4", true)},
 		"B-S4, B-S5 cut at the saw":             {tick("B-S4", false), tick("B-S5", false)},
 		"a, b, c and 2 more cut at the saw":     {tick("a", false), tick("b", false), tick("c", false), tick("d", false), tick("e", false)},
-		"B-S4 cut at the saw, came out 92 7/8":  {{Act: &job.CutPiece{Cut: job.Cut{Member: "B-S4", Length: "93 in", Came: "92 7/8 in"}}}},
-		"gap on wall A at 64: 96 3/16":          {{Act: &job.AddReading{Reading: job.Reading{Kind: "gap", Place: at, Value: "96 3/16 in"}}}},
-		"gap on wall A at 64 corrected: 96 1/4": {{Act: &job.AddReading{Reading: job.Reading{Kind: "gap", Place: at, Value: "96 1/4 in", Replaces: "r"}}}},
+		"B-S4 cut at the saw, came out 92 7/8":  {{Act: &job.CutPiece{Cut: job.Cut{Member: "B-S4", Length: job.L("93 in"), Came: job.L("92 7/8 in")}}}},
+		"gap on wall A at 64: 96 3/16":          {{Act: &job.AddReading{Reading: job.Reading{Kind: "gap", Place: at, Value: job.L("96 3/16 in")}}}},
+		"gap on wall A at 64 corrected: 96 1/4": {{Act: &job.AddReading{Reading: job.Reading{Kind: "gap", Place: at, Value: job.L("96 1/4 in"), Replaces: "r"}}}},
 		"2 readings":                            {{Act: &job.AddReading{}}, {Act: &job.AddReading{}}},
 		"wall E changed":                        {{Act: &job.PutWall{Wall: job.Wall{ID: "E"}}}},
 		"no-drill zone press/cable changed":     {{Act: &job.PutFound[job.Hidden]{Part: job.FoundHidden, Entry: job.Hidden{ID: "press/cable"}}}},
@@ -179,7 +179,7 @@ func TestWhatWasDoneIsSaid(t *testing.T) {
 		assert.Equal(t, says, job.Say(edits, nil, "imperial"))
 	}
 	fit := func(f string) job.Edit {
-		return job.Edit{Act: &job.PutRules{Rules: &job.Rules{Fit: f, Kerf: "1/8 in"}}}
+		return job.Edit{Act: &job.PutRules{Rules: &job.Rules{Fit: job.L(f), Kerf: job.L("1/8 in")}}}
 	}
 	assert.Equal(t, "rules changed: fit 1/4", job.Say([]job.Edit{fit("1/4 in")}, []job.Edit{fit("1/8 in")}, "imperial"))
 	assert.Equal(t, "rules changed: fit as usual, kerf as usual", job.Say([]job.Edit{{Act: &job.PutRules{}}}, []job.Edit{fit("1/8 in")}, "imperial"))

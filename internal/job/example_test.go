@@ -9,13 +9,13 @@ import (
 
 // An edit is a value: it is made in a document, and gives what takes it back.
 func ExampleApply() {
-	d := job.Document{Format: job.Format, Name: "attic", Units: "metric", Mark: "1 mm"}
-	finer, back, err := job.Apply(d, job.Edit{ID: "e1", Act: &job.PutMark{Mark: "0.5 mm"}})
+	d := job.Document{Format: job.Format, Name: "attic", Units: "metric", Mark: job.L("1 mm")}
+	finer, back, err := job.Apply(d, job.Edit{ID: "e1", Act: &job.PutMark{Mark: job.L("0.5 mm")}})
 	if err != nil {
 		fmt.Println(err)
 		return
 	}
-	fmt.Println(finer.Mark)
+	fmt.Println(finer.Mark.String())
 	raw, _ := json.Marshal(back)
 	fmt.Println(string(raw))
 	again, _, _ := job.ApplyAll(finer, back)
@@ -31,7 +31,7 @@ func ExampleBetween() {
 	was := job.Document{Format: job.Format, Name: "attic", Units: "metric"}
 	now := job.Copy(was)
 	now.Name = "attic, north"
-	now.Lumber = []job.Lumber{{ID: "45×95", Thickness: "45 mm", Depth: "95 mm"}}
+	now.Lumber = []job.Lumber{{ID: "45×95", Thickness: job.L("45 mm"), Depth: job.L("95 mm")}}
 	for _, e := range job.Between(was, now) {
 		raw, _ := json.Marshal(e)
 		fmt.Println(string(raw))
@@ -43,7 +43,7 @@ func ExampleBetween() {
 
 // What was done is said in a few words, as others on the job are told.
 func ExampleSay() {
-	tick := job.Edit{Act: &job.CutPiece{Cut: job.Cut{Member: "B-S4", Length: "93 1/16 in", Came: "93 in"}}}
+	tick := job.Edit{Act: &job.CutPiece{Cut: job.Cut{Member: "B-S4", Length: job.L("93 1/16 in"), Came: job.L("93 in")}}}
 	fmt.Println(job.Say([]job.Edit{tick}, nil, "imperial"))
 	// Output: B-S4 cut at the saw, came out 93
 }

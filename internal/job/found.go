@@ -17,7 +17,7 @@ type Tie struct {
 	At         string  `json:"at,omitempty" doc:"The corner an angle, offset or along is of."`
 	From       string  `json:"from,omitempty"`
 	To         string  `json:"to,omitempty"`
-	Value      string  `json:"value,omitempty" format:"length"`
+	Value      Length  `json:"value,omitzero" format:"length"`
 	Degrees    float64 `json:"degrees,omitempty" doc:"Of an angle, on the room's side, in place of value."`
 	Instrument string  `json:"instrument,omitempty"`
 	By         string  `json:"by,omitempty" maxLength:"100"`
@@ -32,10 +32,10 @@ type ExistingWall struct {
 	Name     string   `json:"name,omitempty" maxLength:"100"`
 	From     string   `json:"from" doc:"Corner."`
 	To       string   `json:"to" doc:"Corner."`
-	Depth    string   `json:"depth,omitempty" format:"length" doc:"Over all."`
-	Finish   string   `json:"finish,omitempty" format:"length" doc:"Thickness of board and skim, or plaster, on this side."`
+	Depth    Length   `json:"depth,omitzero" format:"length" doc:"Over all."`
+	Finish   Length   `json:"finish,omitzero" format:"length" doc:"Thickness of board and skim, or plaster, on this side."`
 	Material string   `json:"material,omitempty" enum:"timber,steel,masonry,concrete,unknown"`
-	Studs    []string `json:"studs,omitempty" format:"length" nullable:"false" doc:"Stations of stud centres, from the first corner."`
+	Studs    []Length `json:"studs,omitempty" format:"length" nullable:"false" doc:"Stations of stud centres, from the first corner."`
 	Leans    []Lean   `json:"leans,omitempty" nullable:"false"`
 	Waves    []Wave   `json:"waves,omitempty" nullable:"false" doc:"Offsets from a string along it, into the room positive."`
 	Fate     string   `json:"fate,omitempty" enum:"stays,opened,goes" doc:"Default stays."`
@@ -45,22 +45,22 @@ type ExistingWall struct {
 
 // ExistingOpening is a door, a window or another hole in a wall that is there.
 type ExistingOpening struct {
-	From string `json:"from" format:"length" doc:"Station of its one side, from the wall's first corner."`
-	To   string `json:"to" format:"length" doc:"Station of the other."`
+	From Length `json:"from" format:"length" doc:"Station of its one side, from the wall's first corner."`
+	To   Length `json:"to" format:"length" doc:"Station of the other."`
 	What string `json:"what,omitempty" maxLength:"100" doc:"Door to the yard, window, …"`
 }
 
 // Lean is how far a wall stands out of plumb over a span of height.
 type Lean struct {
-	Station string `json:"station" format:"length"`
-	Out     string `json:"out" format:"length" doc:"Into the room positive."`
-	Span    string `json:"span" format:"length" doc:"Height over which it was read: the level's length."`
+	Station Length `json:"station" format:"length"`
+	Out     Length `json:"out" format:"length" doc:"Into the room positive."`
+	Span    Length `json:"span" format:"length" doc:"Height over which it was read: the level's length."`
 }
 
 // Wave is an offset from a string.
 type Wave struct {
-	Station string `json:"station" format:"length"`
-	Off     string `json:"off" format:"length"`
+	Station Length `json:"station" format:"length"`
+	Off     Length `json:"off" format:"length"`
 }
 
 // Zone is a part of floor or ceiling with a step round it.
@@ -80,9 +80,9 @@ type Hidden struct {
 	Wall  string  `json:"wall,omitempty" doc:"The existing wall it is in; from and to are then stations along it."`
 	From  Place   `json:"from"`
 	To    Place   `json:"to"`
-	Low   string  `json:"low,omitempty" format:"length" doc:"In a wall: lowest height over the floor."`
-	High  string  `json:"high,omitempty" format:"length" doc:"In a wall: highest height over the floor."`
-	Band  string  `json:"band,omitempty" format:"length" doc:"Width of the no-drill zone, over all. Default 4 in or 100 mm."`
+	Low   Length  `json:"low,omitzero" format:"length" doc:"In a wall: lowest height over the floor."`
+	High  Length  `json:"high,omitzero" format:"length" doc:"In a wall: highest height over the floor."`
+	Band  Length  `json:"band,omitzero" format:"length" doc:"Width of the no-drill zone, over all. Default 4 in or 100 mm."`
 	Found string  `json:"found,omitempty" enum:"detector,seen,drawing,said" doc:"Default detector."`
 	Dead  *Signed `json:"dead,omitempty" doc:"Isolated and proved dead: by whom, when."`
 }
@@ -97,23 +97,23 @@ type Signed struct {
 type Instrument struct {
 	ID     string  `json:"id" maxLength:"64"`
 	Kind   string  `json:"kind" enum:"tape,laser-meter,line-laser,detector,bevel,drawing"`
-	Noise  string  `json:"noise,omitempty" format:"length" doc:"Standard error of one reading. Default: the survey's."`
-	Offset string  `json:"offset,omitempty" format:"length" doc:"What it reads too much, taken off every reading. Default: as its checks say."`
+	Noise  Length  `json:"noise,omitzero" format:"length" doc:"Standard error of one reading. Default: the survey's."`
+	Offset Length  `json:"offset,omitzero" format:"length" doc:"What it reads too much, taken off every reading. Default: as its checks say."`
 	Degree float64 `json:"degree,omitempty" minimum:"0" maximum:"20" doc:"Of a bevel: standard error in degrees. Default 0.3."`
 	Checks []Check `json:"checks,omitempty" nullable:"false" doc:"Readings of a known length."`
 }
 
 // Check is one reading of a known length.
 type Check struct {
-	Known string `json:"known" format:"length"`
-	Read  string `json:"read" format:"length"`
+	Known Length `json:"known" format:"length"`
+	Read  Length `json:"read" format:"length"`
 	Taken string `json:"taken,omitempty"`
 }
 
 // Stood is what a tape stood on or stopped at, and how thick that is.
 type Stood struct {
 	What  string `json:"what" enum:"floor,ceiling,carpet,board,texture,joist,block,deck"`
-	Thick string `json:"thick,omitempty" format:"length" doc:"Of carpet, board or texture that comes off; of a block that will hang at the joist that was read."`
+	Thick Length `json:"thick,omitzero" format:"length" doc:"Of carpet, board or texture that comes off; of a block that will hang at the joist that was read."`
 }
 
 // Extra is a column of an imported list that has no field here.

@@ -7,8 +7,8 @@ type Line struct {
 	By      string   `json:"by" enum:"parallel,square,in-line,centred,through,clear,furring,leg" doc:"Parallel to a face at a distance; square off it at a station; its finish in line with a face's; centred between two; through two marks; so much clear between finishes; a furring before a wall that leans and bulges (at is its clearance); the next leg of a zigzag, squared off the end of the last one (face)."`
 	Face    string   `json:"face,omitempty"`
 	And     string   `json:"and,omitempty" doc:"Centred: the other face."`
-	At      string   `json:"at,omitempty" format:"length" doc:"Distance, near the face's first end; square: the station along the face."`
-	AtEnd   string   `json:"atEnd,omitempty" format:"length" doc:"Parallel: the distance measured near the face's other end, where it differs."`
+	At      Length   `json:"at,omitzero" format:"length" doc:"Distance, near the face's first end; square: the station along the face."`
+	AtEnd   Length   `json:"atEnd,omitzero" format:"length" doc:"Parallel: the distance measured near the face's other end, where it differs."`
 	Follow  string   `json:"follow,omitempty" enum:"both,start,end" doc:"Where the two distances differ: go by both, or parallel at one of them. Default both."`
 	Degrees float64  `json:"degrees,omitempty" minimum:"0" maximum:"180" doc:"Square: another angle off the face. Default 90."`
 	Turn    string   `json:"turn,omitempty" enum:"left,right" doc:"Leg: which way it turns off the last, seen along that. Default left."`
@@ -25,7 +25,7 @@ type Line struct {
 // LineEnd is what a line runs to.
 type LineEnd struct {
 	Face string `json:"face,omitempty"`
-	Gap  string `json:"gap,omitempty" format:"length" doc:"Kept off it."`
+	Gap  Length `json:"gap,omitzero" format:"length" doc:"Kept off it."`
 	Past bool   `json:"past,omitempty" doc:"Runs past that new wall, flush with its far side, in place of butting it."`
 }
 
@@ -38,11 +38,11 @@ type Closes struct {
 // Part is one length of those that a line is as long as.
 type Part struct {
 	What   string `json:"what,omitempty" maxLength:"100"`
-	Length string `json:"length" format:"length"`
+	Length Length `json:"length" format:"length"`
 }
 
 // AlsoAt is a distance from a face that must hold too.
 type AlsoAt struct {
 	Face string `json:"face"`
-	At   string `json:"at" format:"length"`
+	At   Length `json:"at" format:"length"`
 }

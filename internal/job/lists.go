@@ -80,7 +80,7 @@ func cutID(c *Cut) *string         { return &c.ID }
 func added[T any](list *[]T, id func(*T) *string, one T, at *int, path, what string, faults *Faults) bool {
 	key := *id(&one)
 	if i := find(*list, id, key); i >= 0 {
-		if !reflect.DeepEqual((*list)[i], one) {
+		if !Equal((*list)[i], one) {
 			faults.Add(path+".id", "there is another %s called %q: %ss are only added, so correct it with a new one that names it", what, shorten(key), what)
 		}
 		return false

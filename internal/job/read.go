@@ -7,7 +7,6 @@ import (
 	"reflect"
 	"strconv"
 	"strings"
-	"unicode/utf8"
 )
 
 // Read reads a job document strictly: unknown and doubled fields, values of
@@ -20,7 +19,8 @@ func Read(raw []byte) (Document, Faults) {
 		return d, faults
 	}
 	b := binder{}
-	b.bind("", n, reflect.ValueOf(&d).Elem(), "")
+	b.bind("", n, reflect.ValueOf(&d).Elem(), fieldInfo{})
+	d.readLengths()
 	if len(b.faults) > 0 {
 		return d, b.faults
 	}
@@ -55,10 +55,13 @@ func here(path string) string {
 	return path
 }
 
+// wanted is how a kind of value is written; called is how one says that.
+var wanted = map[reflect.Kind]byte{reflect.Struct: '{', reflect.Slice: '[', reflect.String: 's', reflect.Bool: 'b', reflect.Int: 'n', reflect.Float64: 'n'}
+
 var called = map[byte]string{'{': "an object", '[': "a list", 's': "text", 'n': "a number", 'b': "true or false", '0': "null"}
 
-// bind puts n into v; words is the field's list of allowed words, if any.
-func (b *binder) bind(path string, n *node, v reflect.Value, words string) {
+// bind puts n into v, a field of that kind.
+func (b *binder) bind(path string, n *node, v reflect.Value, of fieldInfo) {
 	if n.kind == '0' {
 		b.faults.Add(here(path), "null: leave the field out instead")
 		return
@@ -68,31 +71,36 @@ func (b *binder) bind(path string, n *node, v reflect.Value, words string) {
 		v.Set(reflect.ValueOf(b.edit(path, n)))
 		return
 	}
-	want := map[reflect.Kind]byte{reflect.Struct: '{', reflect.Slice: '[', reflect.String: 's', reflect.Bool: 'b', reflect.Int: 'n', reflect.Float64: 'n'}
 	if v.Kind() == reflect.Pointer {
 		v.Set(reflect.New(v.Type().Elem()))
-		b.bind(path, n, v.Elem(), words)
+		b.bind(path, n, v.Elem(), of)
 		return
 	}
-	if n.kind != want[v.Kind()] {
-		if n.kind == 'n' && v.Kind() == reflect.String {
+	want := wanted[v.Kind()]
+	if v.Type() == lengthType {
+		want = 's'
+	}
+	if n.kind != want {
+		if n.kind == 'n' && want == 's' {
 			b.faults.Add(here(path), "a number has no unit: write it as text with one, such as \"96 3/16 in\" or \"2443 mm\"")
 			return
 		}
-		b.faults.Add(here(path), "%s stands here, %s belongs here", called[n.kind], called[want[v.Kind()]])
+		b.faults.Add(here(path), "%s stands here, %s belongs here", called[n.kind], called[want])
+		return
+	}
+	if want == 's' && strings.ContainsRune(n.text, 0) {
+		b.faults.Add(here(path), "a NUL character stands in it: take it out")
+		return
+	}
+	if v.Type() == lengthType {
+		v.Set(reflect.ValueOf(L(n.text)))
 		return
 	}
 	switch v.Kind() {
 	case reflect.String:
-		if words != "" && !contains(words, n.text) {
-			b.faults.Add(here(path), "%q: write one of %s", shorten(n.text), strings.ReplaceAll(words, ",", ", "))
-			return
+		if of.holds(path, n.text, &b.faults) {
+			v.SetString(n.text)
 		}
-		if strings.ContainsRune(n.text, 0) {
-			b.faults.Add(here(path), "a NUL character stands in it: take it out")
-			return
-		}
-		v.SetString(n.text)
 	case reflect.Bool:
 		v.SetBool(n.truth)
 	case reflect.Int:
@@ -112,7 +120,7 @@ func (b *binder) bind(path string, n *node, v reflect.Value, words string) {
 	case reflect.Slice:
 		v.Set(reflect.MakeSlice(v.Type(), len(n.list), len(n.list)))
 		for i, one := range n.list {
-			b.bind(numbered(path, i), one, v.Index(i), "")
+			b.bind(numbered(path, i), one, v.Index(i), fieldInfo{})
 		}
 	case reflect.Struct:
 		b.bindStruct(path, n, v)
@@ -120,87 +128,37 @@ func (b *binder) bind(path string, n *node, v reflect.Value, words string) {
 }
 
 func (b *binder) bindStruct(path string, n *node, v reflect.Value) {
-	type known struct {
-		value reflect.Value
-		words string
-		tag   reflect.StructTag
-	}
-	fields := map[string]known{}
-	given := map[string]bool{}
-	t := v.Type()
-	for i := range t.NumField() {
-		name, _, _ := strings.Cut(t.Field(i).Tag.Get("json"), ",")
-		fields[name] = known{v.Field(i), t.Field(i).Tag.Get("enum"), t.Field(i).Tag}
-	}
+	info := fieldsOf(v.Type())
+	given := make([]bool, len(info.all))
 	for _, f := range n.fields {
-		k, ok := fields[f.name]
+		k, ok := info.by[f.name]
 		switch {
 		case !ok:
-			b.faults.Add(join(path, shorten(f.name)), "unknown field: remove it or mend its name%s", guess(f.name, t))
-		case given[f.name]:
+			b.faults.Add(join(path, shorten(f.name)), "unknown field: remove it or mend its name%s", guess(f.name, info))
+		case given[k]:
 			b.faults.Add(join(path, f.name), "given twice: keep one")
 		default:
-			given[f.name] = true
-			before := len(b.faults)
-			if most, err := strconv.Atoi(k.tag.Get("maxItems")); err == nil && len(f.value.list) > most {
-				b.faults.Add(join(path, f.name), "%d entries: at most %d", len(f.value.list), most)
-				continue // before the work
-			}
-			b.bind(join(path, f.name), f.value, k.value, k.words)
-			if len(b.faults) == before {
-				b.bounds(join(path, f.name), k.value, k.tag)
-			}
+			given[k] = true
+			b.bindField(join(path, f.name), f.value, v, info.all[k])
 		}
 	}
-	for i := range t.NumField() {
-		name, options, _ := strings.Cut(t.Field(i).Tag.Get("json"), ",")
-		if options == "" && !given[name] {
-			b.faults.Add(join(path, name), "missing: it must be given")
+	for k, f := range info.all {
+		if f.must && !given[k] {
+			b.faults.Add(join(path, f.name), "missing: it must be given")
 		}
 	}
 }
 
-// bounds holds a value to what its field's tag allows, as the schema says it.
-func (b *binder) bounds(path string, v reflect.Value, tag reflect.StructTag) {
-	limit := func(name string) (float64, bool) {
-		n, err := strconv.ParseFloat(tag.Get(name), 64)
-		return n, err == nil
+func (b *binder) bindField(path string, n *node, of reflect.Value, f fieldInfo) {
+	before := len(b.faults)
+	if f.mostItems != nil && float64(len(n.list)) > *f.mostItems {
+		b.faults.Add(path, "%d entries: at most %v", len(n.list), *f.mostItems)
+		return // before the work
 	}
-	if v.Kind() == reflect.Pointer {
-		v = v.Elem()
+	b.bind(path, n, of.Field(f.index), f)
+	if len(b.faults) == before {
+		f.bounds(path, of.Field(f.index), &b.faults)
 	}
-	switch v.Kind() {
-	case reflect.String:
-		long := float64(utf8.RuneCountInString(v.String()))
-		if n, ok := limit("maxLength"); ok && long > n {
-			b.faults.Add(path, "%v characters: at most %v", long, n)
-		}
-		if n, ok := limit("minLength"); ok && long < n {
-			b.faults.Add(path, "empty: it must be given")
-		}
-	case reflect.Slice:
-		if n, ok := limit("minItems"); ok && float64(v.Len()) < n {
-			b.faults.Add(path, "%d entries: at least %v", v.Len(), n)
-		}
-	case reflect.Int, reflect.Float64:
-		if f := v.Convert(reflect.TypeFor[float64]()).Float(); v.CanConvert(reflect.TypeFor[float64]()) {
-			if n, ok := limit("maximum"); ok && f > n {
-				b.faults.Add(path, "%v: at most %v", f, n)
-			}
-			if n, ok := limit("minimum"); ok && f < n {
-				b.faults.Add(path, "%v: at least %v", f, n)
-			}
-		}
-	}
-}
-
-func contains(words, text string) bool {
-	for w := range strings.SplitSeq(words, ",") {
-		if w == text {
-			return true
-		}
-	}
-	return false
 }
 
 func shorten(text string) string {
@@ -212,11 +170,10 @@ func shorten(text string) string {
 
 // guess names the field that a wrong name differs from only in its letter
 // case, for the commonest slip.
-func guess(name string, t reflect.Type) string {
-	for i := range t.NumField() {
-		right, _, _ := strings.Cut(t.Field(i).Tag.Get("json"), ",")
-		if strings.EqualFold(right, name) {
-			return fmt.Sprintf(" (%s)", right)
+func guess(name string, t *typeInfo) string {
+	for _, f := range t.all {
+		if strings.EqualFold(f.name, name) {
+			return fmt.Sprintf(" (%s)", f.name)
 		}
 	}
 	return ""

@@ -72,10 +72,10 @@ func TestDiffGoesByIdAndPath(t *testing.T) {
 	was, faults := Read([]byte(`{"format": "homalos-job/1", "name": "x", "units": "imperial", "lumber": [{"id": "2x4", "thickness": "1 1/2 in", "depth": "3 1/2 in"}]}`))
 	require.Empty(t, faults)
 	now := Copy(was)
-	now.Lumber[0].Thickness = "1 9/16 in"
-	now.Mark = "1/32 in"
+	now.Lumber[0].Thickness = L("1 9/16 in")
+	now.Mark = L("1/32 in")
 	assert.Equal(t, []Change{{"lumber[2x4].thickness", "1 1/2 in", "1 9/16 in"}, {"mark", "", "1/32 in"}}, Diff(was, now))
-	assert.Equal(t, "1 1/2 in", was.Lumber[0].Thickness, "a copy shares nothing")
+	assert.Equal(t, "1 1/2 in", was.Lumber[0].Thickness.String(), "a copy shares nothing")
 }
 
 func FuzzReadNeverPanics(f *testing.F) {

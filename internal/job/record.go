@@ -10,8 +10,8 @@ type Cut struct {
 	ID     string `json:"id,omitempty" maxLength:"64" doc:"Made by the client. Default: the edit's."`
 	Member string `json:"member" maxLength:"64"`
 	Lumber string `json:"lumber,omitempty" maxLength:"64" doc:"Default: what the plan cuts the piece from."`
-	Length string `json:"length" format:"length" doc:"What it was called at."`
-	Came   string `json:"came,omitempty" format:"length" doc:"What it came out at, where that is another length."`
+	Length Length `json:"length" format:"length" doc:"What it was called at."`
+	Came   Length `json:"came,omitzero" format:"length" doc:"What it came out at, where that is another length."`
 	By     string `json:"by,omitempty" maxLength:"100"`
 	At     string `json:"at,omitempty" maxLength:"40" doc:"When, as RFC 3339."`
 	Undone bool   `json:"undone,omitempty" doc:"Takes the piece's earlier lines back."`

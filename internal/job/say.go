@@ -50,7 +50,7 @@ func sayChanged(was, now Act, u measure.System) string {
 		if c.Now == "" {
 			said = append(said, name+" as usual")
 		} else {
-			said = append(said, name+" "+long(c.Now, u))
+			said = append(said, name+" "+L(c.Now).Said(u))
 		}
 	}
 	if len(said) > 2 {
@@ -113,15 +113,6 @@ func joined(names []string) string {
 	return strings.Join(names, ", ")
 }
 
-// long says a length as it is called out; what can't be read stays as it is.
-func long(text string, u measure.System) string {
-	l, err := measure.Read(text, u)
-	if err != nil {
-		return text
-	}
-	return u.Say(l, 0)
-}
-
 func sayOne(e Edit, fresh bool, u measure.System) string {
 	put := func(what string) string {
 		if fresh {
@@ -164,8 +155,8 @@ func sayOne(e Edit, fresh bool, u measure.System) string {
 		if a.Cut.Undone {
 			return a.Cut.Member + " not cut after all"
 		}
-		if a.Cut.Came != "" {
-			return fmt.Sprintf("%s cut at the saw, came out %s", a.Cut.Member, long(a.Cut.Came, u))
+		if a.Cut.Came.Given() {
+			return fmt.Sprintf("%s cut at the saw, came out %s", a.Cut.Member, a.Cut.Came.Said(u))
 		}
 		return a.Cut.Member + " cut at the saw"
 	case *RemoveCut:
@@ -183,9 +174,9 @@ func sayReading(r Reading, u measure.System) string {
 	switch {
 	case r.Place == nil:
 	case r.Place.Wall != "":
-		what += fmt.Sprintf(" on wall %s at %s", r.Place.Wall, long(r.Place.Station, u))
+		what += fmt.Sprintf(" on wall %s at %s", r.Place.Wall, r.Place.Station.Said(u))
 	default:
-		what += fmt.Sprintf(" at %s across, %s up", long(r.Place.X, u), long(r.Place.Y, u))
+		what += fmt.Sprintf(" at %s across, %s up", r.Place.X.Said(u), r.Place.Y.Said(u))
 	}
 	switch {
 	case r.Stays:
@@ -193,9 +184,9 @@ func sayReading(r Reading, u measure.System) string {
 	case r.Void:
 		return what + " taken back"
 	case r.Replaces != "":
-		return fmt.Sprintf("%s corrected: %s", what, long(r.Value, u))
+		return fmt.Sprintf("%s corrected: %s", what, r.Value.Said(u))
 	}
-	return fmt.Sprintf("%s: %s", what, long(r.Value, u))
+	return fmt.Sprintf("%s: %s", what, r.Value.Said(u))
 }
 
 func sayTie(t Tie, u measure.System) string {
@@ -206,8 +197,8 @@ func sayTie(t Tie, u measure.System) string {
 	switch {
 	case t.Void:
 		return what + " taken back"
-	case t.Value != "":
-		return what + ": " + long(t.Value, u)
+	case t.Value.Given():
+		return what + ": " + t.Value.Said(u)
 	}
 	return fmt.Sprintf("%s: %v°", what, t.Degrees)
 }

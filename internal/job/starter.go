@@ -9,9 +9,9 @@ import (
 func Starter(name, units string) Document {
 	d := Document{Format: Format, Name: name, Units: measure.System(units), Rules: &Rules{}, Survey: &Survey{}}
 	if d.Units == measure.Metric {
-		d.Lumber = []Lumber{{ID: "45×95", Thickness: "45 mm", Depth: "95 mm"}, {ID: "45×95 treated", Thickness: "45 mm", Depth: "95 mm", Treated: true}}
+		d.Lumber = []Lumber{{ID: "45×95", Thickness: L("45 mm"), Depth: L("95 mm")}, {ID: "45×95 treated", Thickness: L("45 mm"), Depth: L("95 mm"), Treated: true}}
 	} else {
-		d.Lumber = []Lumber{{ID: "2x4", Thickness: "1 1/2 in", Depth: "3 1/2 in"}, {ID: "2x4 treated", Thickness: "1 1/2 in", Depth: "3 1/2 in", Treated: true}}
+		d.Lumber = []Lumber{{ID: "2x4", Thickness: L("1 1/2 in"), Depth: L("3 1/2 in")}, {ID: "2x4 treated", Thickness: L("1 1/2 in"), Depth: L("3 1/2 in"), Treated: true}}
 	}
 	return d
 }

@@ -2,7 +2,6 @@ package making
 
 import (
 	"homalos/internal/job"
-	"homalos/internal/measure"
 	"homalos/internal/site"
 )
 
@@ -55,7 +54,7 @@ func (m *Maker) whereRead(r job.Reading) job.Reading {
 		m.was, m.is = was, is
 	}
 	w := site.ByID(m.was.Walls)[r.Place.Wall]
-	station, err := measure.Read(r.Place.Station, m.Now.Units)
+	station, err := r.Place.Station.In(m.Now.Units)
 	if w == nil || err != nil {
 		return r
 	}

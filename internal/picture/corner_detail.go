@@ -90,7 +90,7 @@ func (s *drawer) cornerDetails(w *work.Wall) []CornerDetail {
 		} else {
 			d.Walls = append(d.Walls, s.detailThere(m, middle, reach))
 			for _, text := range m.Existing.Studs {
-				if at, err := measure.Read(text, s.Rules.Units); err == nil {
+				if at, err := text.In(s.Rules.Units); err == nil {
 					if p := s.studThere(m, at.Millimetres()); within(p.Outline) {
 						d.Wood = append(d.Wood, p)
 					}

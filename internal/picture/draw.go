@@ -106,7 +106,7 @@ func stackOf(plates []*wood.Lumber) float64 {
 func (s *drawer) pins(w *framing.Wall) []Pin {
 	var out []Pin
 	for _, r := range s.ReadAlong(w) {
-		value, _ := measure.Read(s.Given[r.ID].Value, s.Rules.Units)
+		value, _ := s.Given[r.ID].Value.In(s.Rules.Units)
 		out = append(out, Pin{r.ID, string(r.Kind), r.Along, s.Rules.Units.Say(value, 0), s.Say(measure.FromMillimetres(r.Along))})
 	}
 	return out

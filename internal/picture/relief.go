@@ -161,7 +161,7 @@ func SectionAlong(d job.Document, from, to job.Place) (Drawing, error) {
 		if along < 0 || along > long || math.Abs(off) > 300 {
 			continue
 		}
-		value, _ := measure.Read(s.Given[reading.ID].Value, s.Rules.Units)
+		value, _ := s.Given[reading.ID].Value.In(s.Rules.Units)
 		out.Pins = append(out.Pins, Pin{reading.ID, string(reading.Kind), along, s.Rules.Units.Say(value, 0), s.Say(measure.FromMillimetres(along))})
 	}
 	for _, of := range []survey.Surface{survey.Floor, survey.Ceiling} {

@@ -10,7 +10,6 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/geo"
 	"homalos/internal/job"
-	"homalos/internal/measure"
 	"homalos/internal/room"
 	"homalos/internal/site"
 	"homalos/internal/survey"
@@ -93,7 +92,7 @@ func (s *drawer) writeTie(i int, found room.TieFound) RoomTie {
 	}
 	out.Value = degrees(doc.Degrees)
 	if t.Kind != room.AngleTie {
-		raw, _ := measure.Read(doc.Value, s.Rules.Units)
+		raw, _ := doc.Value.In(s.Rules.Units)
 		out.Value = s.Rules.Units.Say(raw, 0)
 	}
 	out.Foretold, out.Misfit = say(found.Foretold), say(found.Misfit)
@@ -131,7 +130,7 @@ func (s *drawer) writeFound(room *Room, shape room.Shape) {
 		doubtful[d.Reading] = true
 	}
 	for _, r := range s.Readings {
-		raw, _ := measure.Read(s.Given[r.ID].Value, s.Rules.Units)
+		raw, _ := s.Given[r.ID].Value.In(s.Rules.Units)
 		room.Pins = append(room.Pins, RoomPin{r.ID, string(r.Kind), r.At.X, r.At.Y, s.Rules.Units.Say(raw, 0), s.Where(r), doubtful[r.ID]})
 	}
 	for _, o := range s.Obstructions {
@@ -166,8 +165,8 @@ func (s *drawer) onExistingWall(h job.Hidden, shape room.Shape) (from, to Dot) {
 	for _, w := range s.ExistingWalls {
 		if w.ID == h.Wall {
 			a, b := shape.Corners[w.From].At, shape.Corners[w.To].At
-			place := func(text string) Dot {
-				v, _ := measure.Read(text, s.Rules.Units)
+			place := func(station job.Length) Dot {
+				v, _ := station.In(s.Rules.Units)
 				return at(site.Toward(a, b, v.Millimetres()))
 			}
 			return place(h.From.Station), place(h.To.Station)
@@ -198,7 +197,7 @@ func (s *drawer) writeExisting(w site.Existing, shape room.Shape) RoomWall {
 		out.Fate = "stays"
 	}
 	for _, t := range w.Studs {
-		v, _ := measure.Read(t, s.Rules.Units)
+		v, _ := t.In(s.Rules.Units)
 		out.Studs = append(out.Studs, at(site.Toward(a, b, v.Millimetres())))
 	}
 	if high := s.Heights.Estimate(survey.Gap(geo.Point{X: (a.X + b.X) / 2, Y: (a.Y + b.Y) / 2})); high.Known && !high.Few && len(w.Leans) > 0 {
@@ -270,9 +269,9 @@ func (s *drawer) judgedDevices() []DeviceJudged {
 		in := s.Instruments[doc.ID]
 		d := DeviceJudged{ID: in.ID, Kind: in.Kind, Noise: s.SayMM(in.Noise), Offset: s.Rules.Units.Say(in.Offset, 0), Off: in.Off || in.Offset != 0}
 		switch {
-		case len(doc.Checks) == 0 && doc.Offset == "":
+		case len(doc.Checks) == 0 && !doc.Offset.Given():
 			d.Text = "Not checked yet: read a length you know with it."
-		case doc.Offset != "":
+		case doc.Offset.Given():
 			d.Text = fmt.Sprintf("%s is taken off each reading, as entered.", d.Offset)
 		case in.Off:
 			d.Text = fmt.Sprintf("Off: it reads %s too much in %d checks. That is taken off each of its readings.", d.Offset, len(doc.Checks))
@@ -292,7 +291,7 @@ func (s *drawer) counted() []Counted {
 	out := []Counted{}
 	for _, r := range s.Readings {
 		doc := s.Given[r.ID]
-		raw, _ := measure.Read(doc.Value, s.Rules.Units)
+		raw, _ := doc.Value.In(s.Rules.Units)
 		used := s.Used[r.ID]
 		if doc.Basis == "stacked" || doc.Basis == "between" || used == raw {
 			continue
@@ -302,11 +301,11 @@ func (s *drawer) counted() []Counted {
 			why = "offset of " + in.ID
 		}
 		for _, x := range []*job.Stood{doc.Stood, doc.Stopped} {
-			if x != nil && x.Thick != "" {
+			if x != nil && x.Thick.Given() {
 				if why != "" {
 					why += ", "
 				}
-				why += x.What + " " + x.Thick
+				why += x.What + " " + x.Thick.String()
 			}
 		}
 		out = append(out, Counted{r.ID, s.Rules.Units.Say(raw, 0), s.Say(raw), s.Rules.Units.Say(used, 0), why, (used - raw).Abs() > s.Rules.Mark})

@@ -31,26 +31,26 @@ func anyLine(t *rapid.T, name string) job.Line {
 	}
 	l := job.Line{
 		By:   rapid.SampledFrom([]string{"parallel", "square", "in-line", "centred", "through", "clear", "furring", "leg"}).Draw(t, name),
-		Face: face("face"), And: face("and"), At: length("at"), Turn: rapid.SampledFrom([]string{"", "left", "right"}).Draw(t, name+"turn"),
+		Face: face("face"), And: face("and"), At: job.L(length("at")), Turn: rapid.SampledFrom([]string{"", "left", "right"}).Draw(t, name+"turn"),
 	}
 	if rapid.IntRange(0, 3).Draw(t, name+"marks") == 0 {
-		l.Marks = []job.Place{{X: length("x1"), Y: length("y1")}, {X: length("x2"), Y: length("y2")}}
+		l.Marks = []job.Place{{X: job.L(length("x1")), Y: job.L(length("y1"))}, {X: job.L(length("x2")), Y: job.L(length("y2"))}}
 	}
 	if rapid.IntRange(0, 3).Draw(t, name+"start") == 0 {
 		l.Start = &job.LineEnd{Face: face("sf"), Past: rapid.Bool().Draw(t, name+"sp")}
 	}
 	if rapid.IntRange(0, 2).Draw(t, name+"stop") == 0 {
-		l.Stop = &job.LineEnd{Face: face("ef"), Past: rapid.Bool().Draw(t, name+"ep"), Gap: rapid.SampledFrom([]string{"", "2 in"}).Draw(t, name+"eg")}
+		l.Stop = &job.LineEnd{Face: face("ef"), Past: rapid.Bool().Draw(t, name+"ep"), Gap: job.L(rapid.SampledFrom([]string{"", "2 in"}).Draw(t, name+"eg"))}
 	}
 	if rapid.IntRange(0, 2).Draw(t, name+"parts") == 0 {
-		l.Parts, l.From = []job.Part{{Length: length("part")}}, rapid.SampledFrom([]string{"", "start", "stop"}).Draw(t, name+"from")
+		l.Parts, l.From = []job.Part{{Length: job.L(length("part"))}}, rapid.SampledFrom([]string{"", "start", "stop"}).Draw(t, name+"from")
 		l.Boards = rapid.SampledFrom([]string{"", "start", "both"}).Draw(t, name+"boards")
 	}
 	if l.By == "square" || l.By == "leg" {
 		l.Degrees = rapid.SampledFrom([]float64{0, 90, 45, 120, 7}).Draw(t, name+"deg")
 	}
 	if l.By == "parallel" && rapid.Bool().Draw(t, name+"taper") {
-		l.AtEnd = length("atEnd")
+		l.AtEnd = job.L(length("atEnd"))
 	}
 	return l
 }
@@ -70,12 +70,12 @@ func TestAnyLinesArePlannedOrTheirFaultsNamed(t *testing.T) {
 				d.Walls[i].Top = []string{"2x4", "2x4"}
 			}
 			if rapid.IntRange(0, 2).Draw(t, "door") == 0 {
-				d.Walls[i].Openings = []job.Opening{{ID: "D1", Kind: "door", Centre: fmt.Sprint(rapid.IntRange(19, 60).Draw(t, "centre"), " in"), Leaf: &job.Size{Width: "30 in", Height: "80 in"}}}
+				d.Walls[i].Openings = []job.Opening{{ID: "D1", Kind: "door", Centre: job.L(fmt.Sprint(rapid.IntRange(19, 60).Draw(t, "centre"), " in")), Leaf: &job.Size{Width: job.L("30 in"), Height: job.L("80 in")}}}
 			}
 			d.Walls[i].Ends = []job.WallEnd{{End: "end", Style: rapid.SampledFrom([]string{"", "ladder", "flat-nailer", "serves", "scrap", "end-studs"}).Draw(t, "style")}}
 		}
 		d.Survey.Readings = jobtest.Closet().Survey.Readings
-		d.Survey.Walls[1].Leans = []job.Lean{{Station: "10 in", Out: "1/4 in", Span: "48 in"}}
+		d.Survey.Walls[1].Leans = []job.Lean{{Station: job.L("10 in"), Out: job.L("1/4 in"), Span: job.L("48 in")}}
 		for len(d.Walls) > 0 {
 			p, err := Compute(d)
 			if err == nil {
@@ -166,10 +166,10 @@ func TestEachRelationHoldsInAnyRoom(t *testing.T) {
 		}
 		clear, off, leg := inch("clear", 30, 50), inch("off", 25, 40), inch("leg", 12, 20)
 		d := jobtest.Laid(at, map[string]job.Line{
-			"A": {By: "clear", Face: "side 1", At: fmt.Sprint(clear, " in"), Parts: []job.Part{{Length: "60 in"}}},
-			"B": {By: "leg", Face: "A", Turn: "right", Parts: []job.Part{{Length: fmt.Sprint(leg, " in")}}},
+			"A": {By: "clear", Face: "side 1", At: job.L(fmt.Sprint(clear, " in")), Parts: []job.Part{{Length: job.L("60 in")}}},
+			"B": {By: "leg", Face: "A", Turn: "right", Parts: []job.Part{{Length: job.L(fmt.Sprint(leg, " in"))}}},
 			"C": {By: "centred", Face: "side 5", And: "D", Start: &job.LineEnd{Face: "A back"}, Stop: &job.LineEnd{Face: "side 4"}},
-			"D": {By: "parallel", Face: "side 5", At: fmt.Sprint(off, " in"), Start: &job.LineEnd{Face: "side 4"}, Stop: &job.LineEnd{Face: "A back"}},
+			"D": {By: "parallel", Face: "side 5", At: job.L(fmt.Sprint(off, " in")), Start: &job.LineEnd{Face: "side 4"}, Stop: &job.LineEnd{Face: "A back"}},
 		})
 		p, err := Compute(d)
 		require.NoError(t, err)
@@ -217,10 +217,10 @@ func TestPlatesAsDeepAsTheStuds(t *testing.T) {
 	assert.Equal(t, []string{"2x6"}, mended.Walls[0].Top)
 	assert.Equal(t, []string{"2x6"}, mended.Walls[0].Bottom)
 	// treated ones change for a treated one as deep, and for nothing else
-	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x4t", Thickness: "1 1/2 in", Depth: "3 1/2 in", Treated: true})
+	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x4t", Thickness: job.L("1 1/2 in"), Depth: job.L("3 1/2 in"), Treated: true})
 	d.Walls[0].Bottom = []string{"2x4t"}
 	assert.Empty(t, fixIDs(adviceOf(wallOf(t, computed(t, d), "D"), "plate-depth")))
-	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x6t", Thickness: "1 1/2 in", Depth: "5 1/2 in", Treated: true})
+	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x6t", Thickness: job.L("1 1/2 in"), Depth: job.L("5 1/2 in"), Treated: true})
 	mended, err = applyFix(d, "D", "plates")
 	require.NoError(t, err)
 	assert.Equal(t, []string{"2x6t"}, mended.Walls[0].Bottom)
@@ -230,7 +230,7 @@ func TestPlatesAsDeepAsTheStuds(t *testing.T) {
 // plate differs from what is plumbed up.
 func TestTheSnapSheetGoesInOrder(t *testing.T) {
 	d := jobtest.Closet()
-	d.Survey.Walls[3].Leans = []job.Lean{{Station: "80 in", Out: "5/16 in", Span: "48 in"}}
+	d.Survey.Walls[3].Leans = []job.Lean{{Station: job.L("80 in"), Out: job.L("5/16 in"), Span: job.L("48 in")}}
 	steps := wallOf(t, computed(t, d), "D").Line.Steps
 	var said []string
 	for _, s := range steps {
@@ -245,6 +245,6 @@ func TestTheSnapSheetGoesInOrder(t *testing.T) {
 		last = i
 	}
 	assert.Equal(t, "5/8", steps[len(steps)-1].Value)
-	long := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in"}})
+	long := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in")}})
 	assert.Contains(t, fmt.Sprint(wallOf(t, computed(t, long), "A").Line.Steps), "Plumb up to the ceiling at 0, 67 5/16, 134 11/16, 202", "no more than 8 ft apart")
 }

@@ -84,7 +84,7 @@ func (s *writer) writeFinding(f framing.Finding) Finding {
 		out.At = s.Rules.Units.Write(f.At)
 	}
 	if place := s.Given[f.Reading].Place; place != nil && place.Wall != "" {
-		out.At = place.Station // as it was written
+		out.At = place.Station.String() // as it was written
 	}
 	return out
 }

@@ -79,12 +79,12 @@ func TestNeighboursFollowAChangeOfDepth(t *testing.T) {
 
 func TestAZigzagClosesOrSaysByHowMuch(t *testing.T) {
 	leg := func(face, turn, long string) job.Line {
-		return job.Line{By: "leg", Face: face, Turn: turn, Parts: []job.Part{{Length: long}}}
+		return job.Line{By: "leg", Face: face, Turn: turn, Parts: []job.Part{{Length: job.L(long)}}}
 	}
 	c := leg("B", "right", "60 in")
 	c.Closes = &job.Closes{Face: "side 2"}
 	d := jobtest.Laid([]geo.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 200, Y: 150}, {X: 0, Y: 150}}, map[string]job.Line{
-		"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "80 in"}}}, "B": leg("A", "left", "24 in"), "C": c,
+		"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Parts: []job.Part{{Length: job.L("80 in")}}}, "B": leg("A", "left", "24 in"), "C": c,
 	})
 	p := computed(t, d)
 	// parallel to side 1, framing away from it: left of A. Turned left, B stands
@@ -117,8 +117,8 @@ func TestAZigzagClosesOrSaysByHowMuch(t *testing.T) {
 
 func TestBoardsAtTheEndsCount(t *testing.T) {
 	// cabinets 30 + 21, overhang 3/4 at one end, board 1/2 at both: 52 3/4
-	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Boards: "both", Parts: []job.Part{
-		{What: "cabinet", Length: "30 in"}, {What: "cabinet", Length: "21 in"}, {What: "overhang", Length: "3/4 in"},
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Boards: "both", Parts: []job.Part{
+		{What: "cabinet", Length: job.L("30 in")}, {What: "cabinet", Length: job.L("21 in")}, {What: "overhang", Length: job.L("3/4 in")},
 	}}})
 	assert.Equal(t, "52 3/4 in", computed(t, d).Walls[0].Length)
 	d.Walls[0].Line.Boards = "stop"
@@ -127,28 +127,28 @@ func TestBoardsAtTheEndsCount(t *testing.T) {
 
 func TestALineDoesNotEndInADoorThatIsThere(t *testing.T) {
 	d := jobtest.Closet()
-	d.Survey.Walls[0].Openings = []job.ExistingOpening{{From: "70 in", To: "100 in", What: "door to the yard"}}
+	d.Survey.Walls[0].Openings = []job.ExistingOpening{{From: job.L("70 in"), To: job.L("100 in"), What: "door to the yard"}}
 	faults := site.Check(d)
 	require.Len(t, faults, 1)
 	assert.Equal(t, "walls[1].line", faults[0].Path)
 	assert.Contains(t, faults[0].Text, "its start meets side 1 from 90 to 93 1/2, in the door to the yard that is there (70 to 100)")
 	d.Survey.Walls[0].From, d.Survey.Walls[0].To = "2", "1" // stations run from corner 2 then
-	d.Survey.Walls[0].Openings[0] = job.ExistingOpening{From: "105 in", To: "120 in"}
+	d.Survey.Walls[0].Openings[0] = job.ExistingOpening{From: job.L("105 in"), To: job.L("120 in")}
 	require.Len(t, site.Check(d), 1)
-	d.Survey.Walls[0].Openings[0] = job.ExistingOpening{From: "70 in", To: "100 in"}
+	d.Survey.Walls[0].Openings[0] = job.ExistingOpening{From: job.L("70 in"), To: job.L("100 in")}
 	assert.Empty(t, site.Check(d))
-	d.Survey.Walls[0].Openings[0].To = "60 in"
+	d.Survey.Walls[0].Openings[0].To = job.L("60 in")
 	assert.Equal(t, "survey.walls[0].openings[0].to", site.Check(d)[0].Path)
 	furring := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
-	furring.Survey.Walls[0].Openings = []job.ExistingOpening{{From: "70 in", To: "100 in", What: "window"}}
+	furring.Survey.Walls[0].Openings = []job.ExistingOpening{{From: job.L("70 in"), To: job.L("100 in"), What: "window"}}
 	assert.Contains(t, adviceOf(computed(t, furring).Walls[0], "covers-opening").Text, "before the window at 70 to 100")
 }
 
 func TestWallsThatStandInEachOther(t *testing.T) {
 	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{
-		"A": {By: "parallel", Face: "side 1", At: "60 in"},
-		"B": {By: "square", Face: "side 1", At: "80 in"},
-		"C": {By: "parallel", Face: "side 1", At: "70 in", Start: &job.LineEnd{Face: "B back"}},
+		"A": {By: "parallel", Face: "side 1", At: job.L("60 in")},
+		"B": {By: "square", Face: "side 1", At: job.L("80 in")},
+		"C": {By: "parallel", Face: "side 1", At: job.L("70 in"), Start: &job.LineEnd{Face: "B back"}},
 	})
 	p := computed(t, d)
 	assert.Contains(t, adviceOf(wallOf(t, p, "B"), "walls-cross").Text, "B and A stand in each other")
@@ -164,7 +164,7 @@ func TestWallsThatStandInEachOther(t *testing.T) {
 func TestOddAnglesAreBevelled(t *testing.T) {
 	// a wall met at 52°: its end is cut 38° off square (the work, step 2)
 	square := []geo.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 200, Y: 150}, {X: 0, Y: 150}}
-	d := jobtest.Laid(square, map[string]job.Line{"A": {By: "square", Face: "side 1", At: "60 in", Degrees: 52, Parts: []job.Part{{Length: "80 in"}}}})
+	d := jobtest.Laid(square, map[string]job.Line{"A": {By: "square", Face: "side 1", At: job.L("60 in"), Degrees: 52, Parts: []job.Part{{Length: job.L("80 in")}}}})
 	w := computed(t, d).Walls[0]
 	assert.Equal(t, "38.0° off square, 52.0° to the other wall", w.Meets[0].Bevel)
 	bottom := of2(w, "bottom-plate")[0]
@@ -180,9 +180,9 @@ func TestOddAnglesAreBevelled(t *testing.T) {
 
 func TestALeaningWallTakesItOffTheTopPlate(t *testing.T) {
 	d := jobtest.Closet()
-	d.Survey.Walls[3].Leans = []job.Lean{{Station: "20 in", Out: "1/16 in", Span: "48 in"}, {Station: "80 in", Out: "5/16 in", Span: "48 in"}}
+	d.Survey.Walls[3].Leans = []job.Lean{{Station: job.L("20 in"), Out: job.L("1/16 in"), Span: job.L("48 in")}, {Station: job.L("80 in"), Out: job.L("5/16 in"), Span: job.L("48 in")}}
 	for i := range d.Survey.Readings {
-		d.Survey.Readings[i].Value = "92 in"
+		d.Survey.Readings[i].Value = job.L("92 in")
 	}
 	w := wallOf(t, computed(t, d), "D")
 	top, bottom := of2(w, "top-plate")[0], of2(w, "bottom-plate")[0]
@@ -191,15 +191,15 @@ func TestALeaningWallTakesItOffTheTopPlate(t *testing.T) {
 	assert.Contains(t, w.Meets[0].Fix, "the top plate is shorter than the bottom one")
 	stud := of2(w, "stud")[0]
 	assert.Equal(t, 0.625, inchesOf(t, stud.From))
-	d.Survey.Walls[3].Leans[1].Out = "-5/16 in"
+	d.Survey.Walls[3].Leans[1].Out = job.L("-5/16 in")
 	w = wallOf(t, computed(t, d), "D")
 	assert.Greater(t, inchesOf(t, of2(w, "top-plate")[0].Exact), inchesOf(t, of2(w, "bottom-plate")[0].Exact), "it leans away: the top one reaches on")
 }
 
 func TestWhatKeepsAPlateOffConcrete(t *testing.T) {
 	d := jobtest.Closet()
-	d.Rules = &job.Rules{Floor: "concrete", FixFloor: &job.Fixing{By: "resin", Length: "5 in", Cure: 24}}
-	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x4t", Thickness: "1 1/2 in", Depth: "3 1/2 in", Treated: true}, job.Lumber{ID: "track", Thickness: "1/32 in", Depth: "3 1/2 in", Track: true})
+	d.Rules = &job.Rules{Floor: "concrete", FixFloor: &job.Fixing{By: "resin", Length: job.L("5 in"), Cure: 24}}
+	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x4t", Thickness: job.L("1 1/2 in"), Depth: job.L("3 1/2 in"), Treated: true}, job.Lumber{ID: "track", Thickness: job.L("1/32 in"), Depth: job.L("3 1/2 in"), Track: true})
 	assert.Contains(t, site.Check(d)[0].Text, "be steel track, or have a membrane under it")
 	studs := map[string]float64{}
 	for name, change := range map[string]func(w *job.Wall){
@@ -228,7 +228,7 @@ func TestWhatKeepsAPlateOffConcrete(t *testing.T) {
 
 func TestStretchesThatWaitAndEndsAreHeldToSense(t *testing.T) {
 	d := jobtest.Closet()
-	d.Walls[0].Pending = []job.Pending{{From: "10 in", To: "500 in"}}
+	d.Walls[0].Pending = []job.Pending{{From: job.L("10 in"), To: job.L("500 in")}}
 	d.Walls[1].Ends = []job.WallEnd{{End: "start"}, {End: "start", Style: "glue"}, {End: "end", Tie: "lap"}}
 	faults := fmt.Sprint(site.Check(d))
 	for _, says := range []string{"walls[0].pending[0].what", "walls[0].pending[0].to", "walls[1].ends[1].style", "walls[1].ends[1].end", "say start or end, each once"} {
@@ -255,9 +255,9 @@ func TestStretchesThatWaitAndEndsAreHeldToSense(t *testing.T) {
 
 func TestDevicesToMoveAreCompared(t *testing.T) {
 	d := jobtest.Closet()
-	d.Assess = &job.Assess{Hanging: []job.Hanging{{ID: "s", Wall: "side 1", What: "switch", Station: "91 in"}, {ID: "r", Wall: "side 1", What: "radiator"}}}
+	d.Assess = &job.Assess{Hanging: []job.Hanging{{ID: "s", Wall: "side 1", What: "switch", Station: job.L("91 in")}, {ID: "r", Wall: "side 1", What: "radiator"}}}
 	there := job.Copy(d)
-	there.Walls[1].Line.At = "120 in"
+	there.Walls[1].Line.At = job.L("120 in")
 	c, err := advise.Compare(d, there, "E", nothingCut)
 	require.NoError(t, err)
 	for _, r := range c.Rows {
@@ -301,11 +301,11 @@ func TestLinesMoveNoMoreThanTheyMust(t *testing.T) {
 // to start at, and its wood stands on the same ground.
 func TestALineRunsFromWhereItIsSaidToStart(t *testing.T) {
 	lines := map[string]job.Line{
-		"A": {By: "parallel", Face: "side 1", At: "30 in"}, "B": {By: "parallel", Face: "side 1", At: "110 in"},
-		"C": {By: "clear", Face: "side 4", At: "40 in", Start: &job.LineEnd{Face: "A back"}, Stop: &job.LineEnd{Face: "B"}},
+		"A": {By: "parallel", Face: "side 1", At: job.L("30 in")}, "B": {By: "parallel", Face: "side 1", At: job.L("110 in")},
+		"C": {By: "clear", Face: "side 4", At: job.L("40 in"), Start: &job.LineEnd{Face: "A back"}, Stop: &job.LineEnd{Face: "B"}},
 	}
 	up := wallOf(t, computed(t, jobtest.Laid(jobtest.Leaning, lines)), "C")
-	lines["C"] = job.Line{By: "clear", Face: "side 4", At: "40 in", Start: &job.LineEnd{Face: "B"}, Stop: &job.LineEnd{Face: "A back"}}
+	lines["C"] = job.Line{By: "clear", Face: "side 4", At: job.L("40 in"), Start: &job.LineEnd{Face: "B"}, Stop: &job.LineEnd{Face: "A back"}}
 	down := wallOf(t, computed(t, jobtest.Laid(jobtest.Leaning, lines)), "C")
 	assert.Equal(t, up.Line.From, down.Line.To)
 	assert.Equal(t, up.Line.To, down.Line.From)

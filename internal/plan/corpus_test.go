@@ -92,7 +92,7 @@ func fixes(d job.Document, p plan.Plan) []byte {
 		}
 	}
 	long := d.Units.Write(120 * measure.Inch)
-	section, err := picture.SectionAlong(d, job.Place{X: d.Units.Write(0), Y: long}, job.Place{X: long, Y: d.Units.Write(10 * measure.Inch)})
+	section, err := picture.SectionAlong(d, job.Place{X: job.L(d.Units.Write(0)), Y: job.L(long)}, job.Place{X: job.L(long), Y: job.L(d.Units.Write(10 * measure.Inch))})
 	return text(append(all, section, err)...)
 }
 

@@ -53,8 +53,8 @@ func TestNonsenseIsNamedByItsPath(t *testing.T) {
 
 func TestACeilingUnderTheFloorIsAFault(t *testing.T) {
 	d := edited(t)
-	place := job.Place{X: "0 in", Y: "0 in"}
-	d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: "f", Kind: "floor", Place: &place, Value: "10 in"}, job.Reading{ID: "c", Kind: "ceiling", Place: &place, Value: "9 in"})
+	place := job.Place{X: job.L("0 in"), Y: job.L("0 in")}
+	d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: "f", Kind: "floor", Place: &place, Value: job.L("10 in")}, job.Reading{ID: "c", Kind: "ceiling", Place: &place, Value: job.L("9 in")})
 	_, err := Compute(d)
 	assert.ErrorContains(t, err, "survey.readings[5].value")
 }
@@ -71,7 +71,7 @@ func TestAHugeWallIsRefusedBeforeItIsFramed(t *testing.T) {
 	d := edited(t, "101 in", "900 m")
 	_, err := Compute(d)
 	assert.NoError(t, err, "4,400 members are many, not too many")
-	d.Walls[0].Layout = &job.Layout{Spacing: "4 in"}
+	d.Walls[0].Layout = &job.Layout{Spacing: job.L("4 in")}
 	second := d.Walls[0]
 	second.ID = "B"
 	d.Walls = append(d.Walls, second)
@@ -82,8 +82,8 @@ func TestAHugeWallIsRefusedBeforeItIsFramed(t *testing.T) {
 func TestAHeaderThatDoesNotFitStopsItsOpening(t *testing.T) {
 	d := edited(t, `"lumber": "2x4", "bottom"`, `"openings": [{"id": "D1", "kind": "door", "centre": "50 in", "leaf": {"width": "30 in", "height": "93 in"}}], "lumber": "2x4", "bottom"`)
 	for i, s := range []string{"0 in", "50 in", "100 in"} {
-		place := job.Place{Wall: "A", Station: s}
-		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: fmt.Sprint("f", i), Kind: "floor", Place: &place, Value: "-41 in"})
+		place := job.Place{Wall: "A", Station: job.L(s)}
+		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: fmt.Sprint("f", i), Kind: "floor", Place: &place, Value: job.L("-41 in")})
 	}
 	p := computed(t, d)
 	require.Equal(t, "header-too-high", p.Walls[0].Findings[0].Code)
@@ -95,8 +95,8 @@ func TestAHeaderThatDoesNotFitStopsItsOpening(t *testing.T) {
 func TestAWindowKeepsItsPlateAndStandsOnASill(t *testing.T) {
 	d := edited(t, `"lumber": "2x4", "bottom"`, `"openings": [{"id": "W1", "kind": "window", "centre": "50 in", "sill": "36 in", "rough": {"width": "30 in", "height": "40 in"}}], "lumber": "2x4", "bottom"`)
 	for i, s := range []string{"0 in", "50 in", "100 in"} {
-		place := job.Place{Wall: "A", Station: s}
-		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: fmt.Sprint("f", i), Kind: "floor", Place: &place, Value: "-41 in"})
+		place := job.Place{Wall: "A", Station: job.L(s)}
+		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: fmt.Sprint("f", i), Kind: "floor", Place: &place, Value: job.L("-41 in")})
 	}
 	p := computed(t, d)
 	assert.Equal(t, []string{"0–101"}, faces(of(p, "bottom-plate")))
@@ -224,8 +224,8 @@ func TestTheDemoHasSomethingHeldAndSomethingStopped(t *testing.T) {
 func TestACutPieceThatTheDesignLeftBehindSaysSo(t *testing.T) {
 	d := edited(t)
 	d.Record = &job.Record{Cuts: []job.Cut{
-		{ID: "1", Member: "A-S2", Lumber: "2x4", Length: "93 1/8 in", Came: "92 in"}, {ID: "2", Member: "A-S3", Lumber: "2x4", Length: "93 1/8 in"},
-		{ID: "3", Member: "A-S4", Lumber: "2x4", Length: "93 1/8 in"}, {ID: "4", Member: "A-S4", Length: "93 1/8 in", Undone: true},
+		{ID: "1", Member: "A-S2", Lumber: "2x4", Length: job.L("93 1/8 in"), Came: job.L("92 in")}, {ID: "2", Member: "A-S3", Lumber: "2x4", Length: job.L("93 1/8 in")},
+		{ID: "3", Member: "A-S4", Lumber: "2x4", Length: job.L("93 1/8 in")}, {ID: "4", Member: "A-S4", Length: job.L("93 1/8 in"), Undone: true},
 	}}
 	calls, err := CallList(d, computed(t, d))
 	require.NoError(t, err)
@@ -287,8 +287,8 @@ func TestAssessmentsAreCheckedToo(t *testing.T) {
 		"signed before it is done":    {job.Assess{Supports: []job.Support{{Wall: "tram wall", AskedBy: "e", Posts: []job.Post{{ID: "p", Side: "near", Chain: chain}}, Placed: signed}}}, "assess.supports[0].placed", "not before this is done"},
 		"signed with a post in air":   {job.Assess{Supports: []job.Support{{Wall: "tram wall", AskedBy: "e", Done: steps, Posts: []job.Post{{ID: "p", Side: "near"}}, Placed: signed}}}, "assess.supports[0].placed", "solid ground"},
 		"signed, and nobody asked":    {job.Assess{Supports: []job.Support{{Wall: "tram wall", Done: steps, Posts: []job.Post{{ID: "p", Side: "near", Chain: chain}}, Placed: signed}}}, "assess.supports[0].askedBy", "engineer"},
-		"floor beyond the wall":       {job.Assess{Floor: []job.FloorCheck{{ID: "f", Wall: "A", From: "0 in", To: "900 in", State: "sound"}}}, "assess.floor[0].to", "148 1/2 in long"},
-		"a pocket gauged once":        {job.Assess{Pockets: []job.Pocket{{ID: "p", Widths: []string{"30 in"}, Heights: []string{"80 in"}}}}, "assess.pockets[0]", "three points"},
+		"floor beyond the wall":       {job.Assess{Floor: []job.FloorCheck{{ID: "f", Wall: "A", From: job.L("0 in"), To: job.L("900 in"), State: "sound"}}}, "assess.floor[0].to", "148 1/2 in long"},
+		"a pocket gauged once":        {job.Assess{Pockets: []job.Pocket{{ID: "p", Widths: []job.Length{job.L("30 in")}, Heights: []job.Length{job.L("80 in")}}}}, "assess.pockets[0]", "three points"},
 		"a card nobody wrote":         {job.Assess{Confirmed: []job.Confirmed{{Card: "luck", By: "x"}}}, "assess.confirmed[0].card", "no card"},
 		"a probe without a thickness": {job.Assess{Probes: []job.Probe{{ID: "p", Layers: []job.Layer{{What: "board"}, {What: "oak"}}}}}, "assess.probes[0].layers[0].thick", "missing"},
 	} {

@@ -29,8 +29,8 @@ func closetIn(t *rapid.T, room []geo.Point) job.Document {
 		return fmt.Sprintf("%d/16 in", rapid.IntRange(low*16, high*16).Draw(t, what))
 	}
 	d := jobtest.Laid(room, map[string]job.Line{
-		"A": {By: "parallel", Face: "side 1", At: at("front", 30, 100), Stop: &job.LineEnd{Face: "B", Past: rapid.Bool().Draw(t, "past")}},
-		"B": {By: "square", Face: "side 1", At: at("side", 40, 150), Stop: &job.LineEnd{Face: "A"}},
+		"A": {By: "parallel", Face: "side 1", At: job.L(at("front", 30, 100)), Stop: &job.LineEnd{Face: "B", Past: rapid.Bool().Draw(t, "past")}},
+		"B": {By: "square", Face: "side 1", At: job.L(at("side", 40, 150)), Stop: &job.LineEnd{Face: "A"}},
 	})
 	if d.Walls[0].Line.Stop.Past {
 		return d
@@ -109,12 +109,12 @@ func TestFixingsOfAnyWallCanBeDriven(t *testing.T) {
 		d := closetIn(t, anyRoom(t))
 		d.Survey.Readings = jobtest.Closet().Survey.Readings
 		angle := rapid.SampledFrom([]float64{0, 90, 180, 45}).Draw(t, "joists run at")
-		d.Survey.Joists = []job.Joists{{ID: "J", Of: rapid.SampledFrom([]string{"floor", "ceiling"}).Draw(t, "of"), Angle: angle, First: job.Place{X: "5 in", Y: "5 in"}, Spacing: "16 in", Count: 9}}
+		d.Survey.Joists = []job.Joists{{ID: "J", Of: rapid.SampledFrom([]string{"floor", "ceiling"}).Draw(t, "of"), Angle: angle, First: job.Place{X: job.L("5 in"), Y: job.L("5 in")}, Spacing: job.L("16 in"), Count: 9}}
 		by := rapid.SampledFrom([]string{"", "screw", "nail", "bolt", "resin", "adhesive"}).Draw(t, "by")
 		if by != "" {
-			d.Walls[0].FixFloor = &job.Fixing{By: by, Length: "4 in"}
+			d.Walls[0].FixFloor = &job.Fixing{By: by, Length: job.L("4 in")}
 			if by == "adhesive" {
-				d.Walls[0].FixFloor.Length = ""
+				d.Walls[0].FixFloor.Length = job.Length{}
 			}
 		}
 		p, err := Compute(d)
@@ -181,9 +181,9 @@ func TestCornersCloseAtAnyDepth(t *testing.T) {
 // beyond the wood of the last one.
 func TestPartsCloseOnTheLength(t *testing.T) {
 	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{
-		"A": {By: "parallel", Face: "side 1", At: "40 in", Parts: []job.Part{{What: "cabinet", Length: "30 in"}, {Length: "21 3/4 in"}}, Boards: "both"},
-		"B": {By: "leg", Face: "A", Degrees: 67.5, Parts: []job.Part{{What: "bench", Length: "24 in"}}},
-		"C": {By: "leg", Face: "B", Parts: []job.Part{{Length: "30 in"}}},
+		"A": {By: "parallel", Face: "side 1", At: job.L("40 in"), Parts: []job.Part{{What: "cabinet", Length: job.L("30 in")}, {Length: job.L("21 3/4 in")}}, Boards: "both"},
+		"B": {By: "leg", Face: "A", Degrees: 67.5, Parts: []job.Part{{What: "bench", Length: job.L("24 in")}}},
+		"C": {By: "leg", Face: "B", Parts: []job.Part{{Length: job.L("30 in")}}},
 	})
 	p := computed(t, d)
 	for id, says := range map[string]string{"A": "board at both ends", "B": "the last leg's wood, which it begins beyond", "C": "the last leg's wood"} {

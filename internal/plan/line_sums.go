@@ -105,7 +105,7 @@ func (s *writer) partsSum(l *job.Line, w *framing.Wall) []work.Line {
 		out, left = append(out, work.Line{What: what, Value: u.Write(value)}), left-value
 	}
 	for _, p := range l.Parts {
-		if at, err := measure.Read(p.Length, u); err == nil {
+		if at, err := p.Length.In(u); err == nil {
 			add(cmp.Or(p.What, "part"), at)
 		}
 	}

@@ -28,7 +28,7 @@ func ends(t require.TestingT, p Plan, id string) (a, b geo.Point) {
 				require.NoError(t, err)
 				return l.Inches()
 			}
-			return geo.Point{X: in(w.Line.From.X), Y: in(w.Line.From.Y)}, geo.Point{X: in(w.Line.To.X), Y: in(w.Line.To.Y)}
+			return geo.Point{X: in(w.Line.From.X.String()), Y: in(w.Line.From.Y.String())}, geo.Point{X: in(w.Line.To.X.String()), Y: in(w.Line.To.Y.String())}
 		}
 	}
 	require.Fail(t, "no wall "+id)
@@ -42,11 +42,11 @@ func out(a, b, p geo.Point) float64 {
 
 func TestALineLiesAsItIsSaid(t *testing.T) {
 	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{
-		"A": {By: "parallel", Face: "side 1", At: "60 in"},
-		"B": {By: "square", Face: "side 1", At: "80 in", Stop: &job.LineEnd{Face: "A"}},
-		"C": {By: "centred", Face: "side 4", And: "B", Start: &job.LineEnd{Face: "A"}, Stop: &job.LineEnd{Face: "side 1", Gap: "20 in"}},
-		"D": {By: "clear", Face: "A back", At: "36 in"},
-		"E": {By: "parallel", Face: "side 3", At: "12 in", AtEnd: "14 in"},
+		"A": {By: "parallel", Face: "side 1", At: job.L("60 in")},
+		"B": {By: "square", Face: "side 1", At: job.L("80 in"), Stop: &job.LineEnd{Face: "A"}},
+		"C": {By: "centred", Face: "side 4", And: "B", Start: &job.LineEnd{Face: "A"}, Stop: &job.LineEnd{Face: "side 1", Gap: job.L("20 in")}},
+		"D": {By: "clear", Face: "A back", At: job.L("36 in")},
+		"E": {By: "parallel", Face: "side 3", At: job.L("12 in"), AtEnd: job.L("14 in")},
 	})
 	require.Empty(t, site.Check(d))
 	p, err := Compute(d)
@@ -77,8 +77,8 @@ func TestALineLiesAsItIsSaid(t *testing.T) {
 }
 
 func TestAHallKeepsItsClearWidthToTheFinishes(t *testing.T) {
-	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "clear", Face: "side 1", At: "36 in"}})
-	d.Rules = &job.Rules{Board: "5/8 in"}
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "clear", Face: "side 1", At: job.L("36 in")}})
+	d.Rules = &job.Rules{Board: job.L("5/8 in")}
 	p, err := Compute(d)
 	require.NoError(t, err)
 	a, _ := ends(t, p, "A")
@@ -87,13 +87,13 @@ func TestAHallKeepsItsClearWidthToTheFinishes(t *testing.T) {
 
 func TestAsLongAsWhatStandsOnIt(t *testing.T) {
 	// cabinets 30 + 21, overhang 3/4 at one end, board 1/2 at both: 52 3/4 (the work, step 3)
-	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{
-		{What: "cabinet", Length: "30 in"}, {What: "cabinet", Length: "21 in"}, {What: "overhang", Length: "3/4 in"}, {What: "board, both ends", Length: "1 in"},
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Parts: []job.Part{
+		{What: "cabinet", Length: job.L("30 in")}, {What: "cabinet", Length: job.L("21 in")}, {What: "overhang", Length: job.L("3/4 in")}, {What: "board, both ends", Length: job.L("1 in")},
 	}}})
 	p, err := Compute(d)
 	require.NoError(t, err)
 	assert.Equal(t, "52 3/4 in", p.Walls[0].Length)
-	d.Walls[0].Line.Parts[0].Length = "300 in"
+	d.Walls[0].Line.Parts[0].Length = job.L("300 in")
 	assert.Contains(t, site.Check(d)[0].Text, "longer than the room there")
 }
 
@@ -102,17 +102,17 @@ func TestLinesThatCannotBe(t *testing.T) {
 		lines      map[string]job.Line
 		path, says string
 	}{
-		"round in a circle":    {map[string]job.Line{"A": {By: "parallel", Face: "B", At: "40 in"}, "B": {By: "parallel", Face: "A back", At: "40 in"}}, "walls[0].line", "goes round in a circle: A → B → A"},
-		"by itself":            {map[string]job.Line{"A": {By: "parallel", Face: "A", At: "40 in"}}, "walls[0].line", "A → A"},
-		"by nothing":           {map[string]job.Line{"A": {By: "parallel", Face: "moon", At: "40 in"}}, "walls[0].line.face", "is no wall"},
-		"out of the room":      {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "400 in"}}, "walls[0].line", "no part of it lies inside the room"},
-		"two distances":        {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Also: []job.AlsoAt{{Face: "side 3", At: "60 in"}}}}, "walls[0].line.also[0]", "can't hold together with \"parallel to side 1 at 60\""},
-		"a distance behind":    {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "-6 in"}}, "walls[0].line.at", "more than nothing"},
+		"round in a circle":    {map[string]job.Line{"A": {By: "parallel", Face: "B", At: job.L("40 in")}, "B": {By: "parallel", Face: "A back", At: job.L("40 in")}}, "walls[0].line", "goes round in a circle: A → B → A"},
+		"by itself":            {map[string]job.Line{"A": {By: "parallel", Face: "A", At: job.L("40 in")}}, "walls[0].line", "A → A"},
+		"by nothing":           {map[string]job.Line{"A": {By: "parallel", Face: "moon", At: job.L("40 in")}}, "walls[0].line.face", "is no wall"},
+		"out of the room":      {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("400 in")}}, "walls[0].line", "no part of it lies inside the room"},
+		"two distances":        {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Also: []job.AlsoAt{{Face: "side 3", At: job.L("60 in")}}}}, "walls[0].line.also[0]", "can't hold together with \"parallel to side 1 at 60\""},
+		"a distance behind":    {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("-6 in")}}, "walls[0].line.at", "more than nothing"},
 		"faces at odds":        {map[string]job.Line{"A": {By: "centred", Face: "side 1", And: "side 2"}}, "walls[0].line", "don't face each other"},
-		"a face it never hits": {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Stop: &job.LineEnd{Face: "side 1"}}}, "walls[0].line", "never meets"},
-		"shorter than studs":   {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "2 in"}}}}, "walls[0].to", "shorter than its two end studs"},
-		"one mark":             {map[string]job.Line{"A": {By: "through", Marks: []job.Place{{X: "1 in", Y: "1 in"}}}}, "walls[0].line.marks", "give two places"},
-		"off a faulty one":     {map[string]job.Line{"A": {By: "parallel", Face: "moon", At: "9 in"}, "B": {By: "parallel", Face: "A", At: "9 in"}}, "walls[1].line.face", "isn't placed itself"},
+		"a face it never hits": {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Stop: &job.LineEnd{Face: "side 1"}}}, "walls[0].line", "never meets"},
+		"shorter than studs":   {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Parts: []job.Part{{Length: job.L("2 in")}}}}, "walls[0].to", "shorter than its two end studs"},
+		"one mark":             {map[string]job.Line{"A": {By: "through", Marks: []job.Place{{X: job.L("1 in"), Y: job.L("1 in")}}}}, "walls[0].line.marks", "give two places"},
+		"off a faulty one":     {map[string]job.Line{"A": {By: "parallel", Face: "moon", At: job.L("9 in")}, "B": {By: "parallel", Face: "A", At: job.L("9 in")}}, "walls[1].line.face", "isn't placed itself"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			faults := site.Check(jobtest.Laid(jobtest.Leaning, c.lines))
@@ -138,8 +138,8 @@ func TestRelationsHoldInAnyRoom(t *testing.T) {
 		}
 		off, station := inch("off", 20, 60), inch("station", 20, 90)
 		d := jobtest.Laid(at, map[string]job.Line{
-			"A": {By: "parallel", Face: "side 1", At: fmt.Sprint(off, " in")},
-			"B": {By: "square", Face: "A back", At: fmt.Sprint(station, " in")},
+			"A": {By: "parallel", Face: "side 1", At: job.L(fmt.Sprint(off, " in"))},
+			"B": {By: "square", Face: "A back", At: job.L(fmt.Sprint(station, " in"))},
 			"C": {By: "in-line", Face: "A"},
 		})
 		p, err := Compute(d)
@@ -171,7 +171,7 @@ func TestRelationsHoldInAnyRoom(t *testing.T) {
 // A tape taken again moves the room a little, and the lines no more than it must.
 func TestLinesFollowTheRoom(t *testing.T) {
 	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{
-		"A": {By: "parallel", Face: "side 1", At: "60 in"}, "B": {By: "parallel", Face: "side 3", At: "20 in"}, "C": {By: "square", Face: "side 1", At: "50 in", Stop: &job.LineEnd{Face: "A"}},
+		"A": {By: "parallel", Face: "side 1", At: job.L("60 in")}, "B": {By: "parallel", Face: "side 3", At: job.L("20 in")}, "C": {By: "square", Face: "side 1", At: job.L("50 in"), Stop: &job.LineEnd{Face: "A"}},
 	})
 	after := job.Copy(d)
 	moved := append([]geo.Point(nil), jobtest.Leaning...)
@@ -193,8 +193,8 @@ func TestLinesFollowTheRoom(t *testing.T) {
 func TestAFurringClearsTheLeanAtFullHeight(t *testing.T) {
 	// 3 1/2 + 0.60 + 1/8 → 4 1/4 (the work, step 3): 5/16 over 48, carried to 92
 	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
-	d.Survey.Walls[0].Leans = []job.Lean{{Station: "20 in", Out: "5/16 in", Span: "48 in"}, {Station: "90 in", Out: "-1/4 in", Span: "48 in"}}
-	d.Survey.Readings = []job.Reading{{ID: "g", Kind: "gap", Place: &job.Place{X: "50 in", Y: "9 in"}, Value: "92 in"}}
+	d.Survey.Walls[0].Leans = []job.Lean{{Station: job.L("20 in"), Out: job.L("5/16 in"), Span: job.L("48 in")}, {Station: job.L("90 in"), Out: job.L("-1/4 in"), Span: job.L("48 in")}}
+	d.Survey.Readings = []job.Reading{{ID: "g", Kind: "gap", Place: &job.Place{X: job.L("50 in"), Y: job.L("9 in")}, Value: job.L("92 in")}}
 	p, err := Compute(d)
 	require.NoError(t, err)
 	f := p.Walls[0].Line.Furring
@@ -206,7 +206,7 @@ func TestAFurringClearsTheLeanAtFullHeight(t *testing.T) {
 	assert.InDelta(t, 4.25, out(jobtest.Leaning[0], jobtest.Leaning[1], a), 1./64)
 	assert.InDelta(t, 4.25, out(jobtest.Leaning[0], jobtest.Leaning[1], b), 1./64)
 	assert.Equal(t, "right", p.Walls[0].Line.Body, "the framing stands towards the wall")
-	d.Survey.Walls[0].Waves = []job.Wave{{Station: "0 in", Off: "1 in"}, {Station: "60 in", Off: "1 1/4 in"}, {Station: "120 in", Off: "1 in"}}
+	d.Survey.Walls[0].Waves = []job.Wave{{Station: job.L("0 in"), Off: job.L("1 in")}, {Station: job.L("60 in"), Off: job.L("1 1/4 in")}, {Station: job.L("120 in"), Off: job.L("1 in")}}
 	p, err = Compute(d)
 	require.NoError(t, err)
 	assert.Equal(t, "4 1/2", p.Walls[0].Line.Furring.Out)
@@ -216,12 +216,12 @@ func TestAFurringClearsTheLeanAtFullHeight(t *testing.T) {
 
 func TestWhatTheEndsMeet(t *testing.T) {
 	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{
-		"A": {By: "parallel", Face: "side 1", At: "60 in"},
-		"B": {By: "square", Face: "side 1", At: "80 in", Stop: &job.LineEnd{Face: "A"}},
+		"A": {By: "parallel", Face: "side 1", At: job.L("60 in")},
+		"B": {By: "square", Face: "side 1", At: job.L("80 in"), Stop: &job.LineEnd{Face: "A"}},
 	})
 	walls := d.Survey.Walls
 	walls[0].Material, walls[1].Material, walls[3].Material = "timber", "masonry", "timber"
-	walls[0].Studs = []string{"66 in", "82 in", "98 in"}
+	walls[0].Studs = []job.Length{job.L("66 in"), job.L("82 in"), job.L("98 in")}
 	says := func() map[string]string {
 		p, err := Compute(d)
 		require.NoError(t, err)
@@ -240,9 +240,9 @@ func TestWhatTheEndsMeet(t *testing.T) {
 	assert.Contains(t, got["B start"], "its stud at 82 stands behind it")
 	assert.Contains(t, got["B end"], "butts A at 8")
 	assert.Contains(t, got["B end"], "Hold the end stud of B back 1/16")
-	walls[0].Studs = []string{"66 in", "98 in"}
+	walls[0].Studs = []job.Length{job.L("66 in"), job.L("98 in")}
 	assert.Contains(t, says()["B start"], "no stud stands behind it. Open it and let in blocks")
-	d.Walls[1].Line.At = "1/2 in" // at A's very end
+	d.Walls[1].Line.At = job.L("1/2 in") // at A's very end
 	walls[0].Material = ""
 	got = says()
 	assert.Contains(t, got["B start"], "whose make isn't known")
@@ -252,11 +252,11 @@ func TestWhatTheEndsMeet(t *testing.T) {
 func nothingCut(string) bool { return false }
 
 func TestTwoPlacesSideBySide(t *testing.T) {
-	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "97 in"}}}})
-	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: 180, First: job.Place{X: "0 in", Y: "54 in"}, Spacing: "16 in", Count: 1}, {ID: "K", Of: "ceiling", Angle: 180, First: job.Place{X: "0 in", Y: "70 in"}, Count: 1}, {ID: "L", Of: "ceiling", Angle: 180, First: job.Place{X: "0 in", Y: "86 in"}, Count: 1}}
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Parts: []job.Part{{Length: job.L("97 in")}}}})
+	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: 180, First: job.Place{X: job.L("0 in"), Y: job.L("54 in")}, Spacing: job.L("16 in"), Count: 1}, {ID: "K", Of: "ceiling", Angle: 180, First: job.Place{X: job.L("0 in"), Y: job.L("70 in")}, Count: 1}, {ID: "L", Of: "ceiling", Angle: 180, First: job.Place{X: job.L("0 in"), Y: job.L("86 in")}, Count: 1}}
 	there := job.Copy(d)
-	there.Walls[0].Line.At = "68 in"
-	there.Walls[0].Line.Parts[0].Length = "110 in"
+	there.Walls[0].Line.At = job.L("68 in")
+	there.Walls[0].Line.Parts[0].Length = job.L("110 in")
 	c, err := advise.Compare(d, there, "A", nothingCut)
 	require.NoError(t, err)
 	got := map[string][2]string{}
@@ -272,10 +272,10 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 			require.NotEmpty(t, r.How, r.What)
 		}
 	}
-	there.Walls[0].Line.At = "900 in"
+	there.Walls[0].Line.At = job.L("900 in")
 	_, err = advise.Compare(d, there, "A", nothingCut)
 	assert.ErrorContains(t, err, "inside the room")
-	there.Walls[0].Line.At = "30 in"
+	there.Walls[0].Line.At = job.L("30 in")
 	there.Walls[0].ID = "B"
 	c, err = advise.Compare(d, there, "B", nothingCut)
 	require.NoError(t, err)
@@ -285,7 +285,7 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 // A door stands clear of the walls that butt: the longest run between them
 // counts, and its sum says so.
 func TestTheWidestDoorStandsClearOfWallsThatButt(t *testing.T) {
-	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: "60 in", Parts: []job.Part{{Length: "140 in"}}}})
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Parts: []job.Part{{Length: job.L("140 in")}}}})
 	widest := func(d job.Document) advise.Compared {
 		c, err := advise.Compare(d, d, "A", nothingCut)
 		require.NoError(t, err)
@@ -299,7 +299,7 @@ func TestTheWidestDoorStandsClearOfWallsThatButt(t *testing.T) {
 	assert.Equal(t, "132", widest(d).There, "140 less 4 x 1 1/2 less 2")
 	// two stub walls off side 1 butt A; each is 3 1/2 deep
 	for id, at := range map[string]string{"B": "40 in", "C": "100 in"} {
-		d.Walls = append(d.Walls, job.Wall{ID: id, Lumber: "2x4", Line: &job.Line{By: "square", Face: "side 1", At: at, Stop: &job.LineEnd{Face: "A"}}})
+		d.Walls = append(d.Walls, job.Wall{ID: id, Lumber: "2x4", Line: &job.Line{By: "square", Face: "side 1", At: job.L(at), Stop: &job.LineEnd{Face: "A"}}})
 	}
 	split := widest(d)
 	assert.Equal(t, "longest run clear of walls that butt it", split.How[0].What)

@@ -99,10 +99,10 @@ func TestHeadOffTheHighSide(t *testing.T) {
 	d := edited(t, `"lumber": "2x4", "bottom"`, `"openings": [{"id": "D1", "kind": "door", "centre": "50 in", "leaf": {"width": "30 in", "height": "80 in"}, "finishFloor": "3/4 in"}], "lumber": "2x4", "bottom"`)
 	for i, s := range []string{"33.25 in", "50 in", "66.75 in"} {
 		floor := []string{"-41 1/4 in", "-41 7/16 in", "-41 5/8 in"}[i]
-		place := job.Place{Wall: "A", Station: s}
-		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: "f" + s, Kind: "floor", Place: &place, Value: floor})
+		place := job.Place{Wall: "A", Station: job.L(s)}
+		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: "f" + s, Kind: "floor", Place: &place, Value: job.L(floor)})
 	}
-	d.Survey.Noise = "0.001 in"
+	d.Survey.Noise = job.L("0.001 in")
 	p := computed(t, d)
 	assert.Equal(t, []string{"31–32 1/2", "67 1/2–69"}, faces(of(p, "king")))
 	jacks := of(p, "jack")
@@ -129,7 +129,7 @@ func TestPipeInAStudFromTheLeftClearFromTheRight(t *testing.T) {
 
 func TestReadingsThatAreReplacedNoLongerCount(t *testing.T) {
 	d := edited(t)
-	d.Survey.Readings[3].Value = "86 3/16 in" // a burnt ten
+	d.Survey.Readings[3].Value = job.L("86 3/16 in") // a burnt ten
 	doubted := computed(t, d)
 	held := of(doubted, "stud")[6]
 	assert.Equal(t, "measure-first", held.State, "never cut by a reading in doubt")
@@ -137,7 +137,7 @@ func TestReadingsThatAreReplacedNoLongerCount(t *testing.T) {
 	assert.Contains(t, doubted.Walls[0].Findings[0].Text, "burnt 10")
 	assert.Contains(t, doubted.Walls[0].Findings[0].Members, held.ID)
 	place := *d.Survey.Readings[3].Place
-	d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: "r5", Kind: "gap", Place: &place, Value: "96 3/16 in", Replaces: "r4"})
+	d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: "r5", Kind: "gap", Place: &place, Value: job.L("96 3/16 in"), Replaces: "r4"})
 	mended := of(computed(t, d), "stud")[6]
 	assert.Equal(t, "93 1/8 in", mended.Cut)
 	assert.Equal(t, "ready", mended.State)
@@ -146,7 +146,7 @@ func TestReadingsThatAreReplacedNoLongerCount(t *testing.T) {
 func TestTheReadingAskedForFreesTheStud(t *testing.T) {
 	d := edited(t)
 	d.Survey.Readings = d.Survey.Readings[:3] // nothing beyond 64
-	d.Survey.Readings[1].Value = "96 7/16 in"
+	d.Survey.Readings[1].Value = job.L("96 7/16 in")
 	for round := 0; ; round++ {
 		require.Less(t, round, 6, "a handful of readings is enough")
 		p := computed(t, d)
@@ -154,9 +154,9 @@ func TestTheReadingAskedForFreesTheStud(t *testing.T) {
 		for _, f := range p.Walls[0].Findings {
 			if f.Code == "measure-first" && !asked {
 				asked = true
-				place := job.Place{Wall: "A", Station: f.At}
+				place := job.Place{Wall: "A", Station: job.L(f.At)}
 				before := f.Members
-				d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: "n" + f.At, Kind: "gap", Place: &place, Value: "96 1/4 in"})
+				d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: "n" + f.At, Kind: "gap", Place: &place, Value: job.L("96 1/4 in")})
 				after := computed(t, d)
 				for _, m := range of(after, "stud") {
 					if m.ID == before[0] {
@@ -290,15 +290,15 @@ func TestMirroringAWallMirrorsIt(t *testing.T) {
 		w.Layout = &layout
 		w.Openings = append([]job.Opening(nil), w.Openings...)
 		for i := range w.Openings {
-			w.Openings[i].Centre = measure.Imperial.Write(long - set.Walls[0].Openings[i].Centre)
+			w.Openings[i].Centre = job.L(measure.Imperial.Write(long - set.Walls[0].Openings[i].Centre))
 		}
 		back := s.doc
 		back.Walls = []job.Wall{w}
 		survey := *s.doc.Survey
 		survey.Readings = append([]job.Reading(nil), survey.Readings...)
 		for i := range survey.Readings {
-			station, _ := measure.Read(survey.Readings[i].Place.Station, measure.Imperial)
-			survey.Readings[i].Place = &job.Place{Wall: "A", Station: measure.Imperial.Write(long - station)}
+			station, _ := survey.Readings[i].Place.Station.In(measure.Imperial)
+			survey.Readings[i].Place = &job.Place{Wall: "A", Station: job.L(measure.Imperial.Write(long - station))}
 		}
 		back.Survey = &survey
 		here := computed(t, back)

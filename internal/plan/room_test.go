@@ -61,14 +61,14 @@ func cornerAngle(t *testing.T, r picture.Room, id string) float64 {
 func TestATapeThatDoesNotFitIsNamedInThePlan(t *testing.T) {
 	d := jobtest.Demo(t, "bindery")
 	tie := d.Survey.Ties[7] // 2 to 5
-	d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: "bad", Kind: "length", From: "2", To: "5", Value: "267 5/16 in", Replaces: tie.ID, Instrument: "laser meter"})
+	d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: "bad", Kind: "length", From: "2", To: "5", Value: job.L("267 5/16 in"), Replaces: tie.ID, Instrument: "laser meter"})
 	r := roomOf(t, d)
 	require.Len(t, r.Troubles, 1)
 	assert.Contains(t, r.Troubles[0], "2 to 5: reads 267 5/16; the others foretell 268")
 	assert.Contains(t, r.Troubles[0], "burnt inch")
 	assert.Contains(t, r.Troubles[0], "It would be 268 5/16")
 	assert.Equal(t, "Again: 2 to 5, which is in doubt", r.Next[0].Text)
-	d.Survey.Ties[len(d.Survey.Ties)-1].Value = "500 in"
+	d.Survey.Ties[len(d.Survey.Ties)-1].Value = job.L("500 in")
 	r = roomOf(t, d)
 	assert.Contains(t, r.Troubles[0], "longer than the way by 2–", "the triangle inequality")
 	assert.Zero(t, r.Missing, "the rest still works")
@@ -78,7 +78,7 @@ func TestAShapeThatCrossesItselfIsSaid(t *testing.T) {
 	d := jobtest.Demo(t, "wardrobe")
 	d.Survey.Ties = nil
 	for i, side := range []string{"1 2 5000 mm", "2 3 3000 mm", "3 4 5000 mm", "4 1 3000 mm", "1 3 4000 mm", "2 4 4000 mm"} { // corners 2 and 3 changed about
-		d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: strconv.Itoa(i), Kind: "length", From: side[:1], To: side[2:3], Value: side[4:]})
+		d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: strconv.Itoa(i), Kind: "length", From: side[:1], To: side[2:3], Value: job.L(side[4:])})
 	}
 	r := roomOf(t, d)
 	assert.NotEmpty(t, r.Crosses)
@@ -109,10 +109,10 @@ func TestWhatTheTapeStoodOnIsReckonedWith(t *testing.T) {
 		cut            string
 	}{
 		"the bare floor":                {nil, nil, "93 1/8 in"},
-		"carpet that comes off":         {&job.Stood{What: "carpet", Thick: "3/8 in"}, nil, "93 1/2 in"},
-		"ceiling board that comes off":  {nil, &job.Stood{What: "board", Thick: "1/2 in"}, "93 5/8 in"},
-		"a joist where a block hangs":   {nil, &job.Stood{What: "joist", Thick: "1 1/2 in"}, "91 5/8 in"},
-		"carpet below and board above":  {&job.Stood{What: "carpet", Thick: "3/8 in"}, &job.Stood{What: "board", Thick: "1/2 in"}, "94 in"},
+		"carpet that comes off":         {&job.Stood{What: "carpet", Thick: job.L("3/8 in")}, nil, "93 1/2 in"},
+		"ceiling board that comes off":  {nil, &job.Stood{What: "board", Thick: job.L("1/2 in")}, "93 5/8 in"},
+		"a joist where a block hangs":   {nil, &job.Stood{What: "joist", Thick: job.L("1 1/2 in")}, "91 5/8 in"},
+		"carpet below and board above":  {&job.Stood{What: "carpet", Thick: job.L("3/8 in")}, &job.Stood{What: "board", Thick: job.L("1/2 in")}, "94 in"},
 		"a joist, and nothing to hang ": {nil, &job.Stood{What: "joist"}, "93 1/8 in"},
 	} {
 		t.Run(name, func(t *testing.T) {
@@ -142,7 +142,7 @@ func TestWhatIsHiddenOrRottenOrStepsIsFound(t *testing.T) {
 	d := edited(t, `"survey": {`, `"survey": {
 		"hidden": [{"id": "feed", "kind": "cable", "in": "floor", "from": {"x": "40 in", "y": "-20 in"}, "to": {"x": "40 in", "y": "20 in"}}],
 		"zones": [{"id": "pit", "of": "floor", "kind": "recess", "outline": [{"x": "60 in", "y": "-20 in"}, {"x": "80 in", "y": "-20 in"}, {"x": "80 in", "y": "20 in"}, {"x": "60 in", "y": "20 in"}]}],`)
-	d.Assess = &job.Assess{Floor: []job.FloorCheck{{ID: "f", Wall: "A", From: "0 in", To: "30 in", State: "rot"}}}
+	d.Assess = &job.Assess{Floor: []job.FloorCheck{{ID: "f", Wall: "A", From: job.L("0 in"), To: job.L("30 in"), State: "rot"}}}
 	p := computed(t, d)
 	texts := map[string][]string{}
 	for _, f := range p.Walls[0].Findings {
@@ -171,12 +171,12 @@ func TestMeasureNextEndsWithEnough(t *testing.T) {
 		if held == 0 {
 			break
 		}
-		place := job.Place{Wall: next[0].Wall, Station: next[0].Station}
+		place := job.Place{Wall: next[0].Wall, Station: job.L(next[0].Station)}
 		value := map[string]string{"gap": "95 13/16 in", "floor": "-41 1/2 in", "ceiling": "54 1/2 in"}[next[0].What]
 		if next[0].Wall == "A" {
 			value = "95 31/32 in"
 		}
-		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: next[0].Text, Kind: next[0].What, Place: &place, Value: value})
+		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: next[0].Text, Kind: next[0].What, Place: &place, Value: job.L(value)})
 		p, err = Compute(d)
 		require.NoError(t, err)
 		next, held = p.Next()
@@ -187,15 +187,15 @@ func TestMeasureNextEndsWithEnough(t *testing.T) {
 
 func TestASectionAlongAnyLine(t *testing.T) {
 	d := jobtest.Demo(t, "bindery")
-	s, err := picture.SectionAlong(d, job.Place{X: "0", Y: "0"}, job.Place{X: "200 in", Y: "110 in"})
+	s, err := picture.SectionAlong(d, job.Place{X: job.L("0"), Y: job.L("0")}, job.Place{X: job.L("200 in"), Y: job.L("110 in")})
 	require.NoError(t, err)
 	assert.True(t, s.Known)
 	assert.Len(t, s.Surface, 49)
 	assert.NotEmpty(t, s.Pins)
 	assert.Len(t, s.Crossed, 20)
-	_, err = picture.SectionAlong(d, job.Place{X: "0", Y: "0"}, job.Place{X: "0", Y: "0"})
+	_, err = picture.SectionAlong(d, job.Place{X: job.L("0"), Y: job.L("0")}, job.Place{X: job.L("0"), Y: job.L("0")})
 	assert.ErrorContains(t, err, "no length")
-	_, err = picture.SectionAlong(d, job.Place{X: "0", Y: "zero"}, job.Place{X: "9"})
+	_, err = picture.SectionAlong(d, job.Place{X: job.L("0"), Y: job.L("zero")}, job.Place{X: job.L("9")})
 	assert.Error(t, err)
 }
 
@@ -208,7 +208,7 @@ func TestADrawingIsAHint(t *testing.T) {
 	assert.Equal(t, 9, r.Missing, "nothing is taped yet")
 	assert.InDelta(t, 3000, r.Corners[4].X, 1, "where the drawing has it")
 	assert.Error(t, site.Outlined(&d, at[:4]), "another number of corners")
-	d.Survey.Ties = []job.Tie{{ID: "t", Kind: "length", From: "1", To: "2", Value: "4080 mm"}}
+	d.Survey.Ties = []job.Tie{{ID: "t", Kind: "length", From: "1", To: "2", Value: job.L("4080 mm")}}
 	assert.InDelta(t, 4080, roomOf(t, d).Corners[1].X, 0.1, "the tape is what cuts")
 }
 

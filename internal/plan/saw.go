@@ -31,8 +31,8 @@ type CallPiece struct {
 
 // cutTo is the length that a piece has now: what it came out at, or was called
 // at.
-func cutTo(c job.Cut) string {
-	if c.Came != "" {
+func cutTo(c job.Cut) job.Length {
+	if c.Came.Given() {
 		return c.Came
 	}
 	return c.Length
@@ -52,7 +52,7 @@ func CallList(d job.Document, p Plan) ([]Call, error) {
 				m := pieces[id]
 				if was, ok := cut[id]; ok {
 					m.Cut = true
-					at, err := measure.Read(cutTo(was), u)
+					at, err := cutTo(was).In(u)
 					if err != nil {
 						return nil, err
 					}

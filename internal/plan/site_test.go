@@ -40,15 +40,15 @@ func randomSite(r *rand.Rand) truth {
 	x0, y0 := r.Float64()*40, r.Float64()*40
 	w := job.Wall{
 		ID: "A", Lumber: "2x4", Bottom: []string{"2x4"}, Top: []string{"2x4"},
-		From: job.Place{X: inches(x0), Y: inches(y0)},
-		To:   job.Place{X: inches(x0 + long*math.Cos(angle)), Y: inches(y0 + long*math.Sin(angle))},
+		From: job.Place{X: job.L(inches(x0)), Y: job.L(inches(y0))},
+		To:   job.Place{X: job.L(inches(x0 + long*math.Cos(angle))), Y: job.L(inches(y0 + long*math.Sin(angle)))},
 		Body: []string{"left", "right"}[r.IntN(2)], Layout: &job.Layout{From: []string{"start", "end"}[r.IntN(2)]},
 	}
 	if r.IntN(3) == 0 {
 		w.Top = []string{"2x4", "2x4"}
 	}
 	if r.IntN(4) == 0 {
-		w.Layout.Offset = inches(float64(r.IntN(32))/2 - 8)
+		w.Layout.Offset = job.L(inches(float64(r.IntN(32))/2 - 8))
 	}
 	if r.IntN(6) == 0 {
 		w.Layout.Mode = "equal"
@@ -57,14 +57,14 @@ func randomSite(r *rand.Rand) truth {
 	if long > leaf+20 && r.IntN(4) > 0 {
 		half := (leaf+2)/2 + 6
 		c := half + math.Round((long-2*half)*r.Float64()*16)/16
-		w.Openings = []job.Opening{{ID: "D1", Kind: "door", Centre: inches(c), Leaf: &job.Size{Width: inches(leaf), Height: "80 in"}, FinishFloor: "3/4 in", Jacks: 1 + r.IntN(2)}}
+		w.Openings = []job.Opening{{ID: "D1", Kind: "door", Centre: job.L(inches(c)), Leaf: &job.Size{Width: job.L(inches(leaf)), Height: job.L("80 in")}, FinishFloor: job.L("3/4 in"), Jacks: 1 + r.IntN(2)}}
 		if left, right := c-half+1.5, c+half-1.5; left < 1.5 || right > long-1.5 {
 			w.Openings = nil
 		}
 	}
 	s.doc = job.Document{
 		Format: job.Format, Name: "random", Units: measure.Imperial, Survey: &job.Survey{},
-		Lumber: []job.Lumber{{ID: "2x4", Thickness: "1 1/2 in", Depth: "3 1/2 in"}}, Walls: []job.Wall{w},
+		Lumber: []job.Lumber{{ID: "2x4", Thickness: job.L("1 1/2 in"), Depth: job.L("3 1/2 in")}}, Walls: []job.Wall{w},
 	}
 	s.read(r, long)
 	return s
@@ -85,14 +85,14 @@ func (s truth) at(station float64) (x, y float64) {
 func (s *truth) read(r *rand.Rand, long float64) {
 	noise := 25.4 / 32
 	add := func(kind string, place job.Place, v float64) {
-		s.doc.Survey.Readings = append(s.doc.Survey.Readings, job.Reading{ID: fmt.Sprintf("r%d", len(s.doc.Survey.Readings)+1), Kind: kind, Place: &place, Value: inches((v + r.NormFloat64()*noise) / 25.4)})
+		s.doc.Survey.Readings = append(s.doc.Survey.Readings, job.Reading{ID: fmt.Sprintf("r%d", len(s.doc.Survey.Readings)+1), Kind: kind, Place: &place, Value: job.L(inches((v + r.NormFloat64()*noise) / 25.4))})
 	}
 	levels := r.IntN(3) > 0
 	n := 4 + r.IntN(9)
 	for i := range n {
 		station := math.Floor(long * float64(i) / float64(n-1))
 		x, y := s.at(station)
-		place := job.Place{Wall: "A", Station: inches(station)}
+		place := job.Place{Wall: "A", Station: job.L(inches(station))}
 		if levels {
 			add("floor", place, s.floor(x, y))
 			add("ceiling", place, s.ceiling(x, y))

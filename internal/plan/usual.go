@@ -31,8 +31,8 @@ func UsualOf(d job.Document) Usual {
 	u := s.Rules.Units
 	out.Mark = u.Write(s.Rules.Mark)
 	out.Rules = job.Rules{
-		Spacing: u.Write(s.Spacing), Method: "in-place", Fit: u.Write(s.Rules.Fit), Hold: u.Write(s.Rules.Hold),
-		Floor: "timber", Lap: u.Write(s.Rules.Lap), Kerf: u.Write(s.Kerf), Board: u.Write(s.Board),
+		Spacing: job.Exactly(s.Spacing, u), Method: "in-place", Fit: job.Exactly(s.Rules.Fit, u), Hold: job.Exactly(s.Rules.Hold, u),
+		Floor: "timber", Lap: job.Exactly(s.Rules.Lap, u), Kerf: job.Exactly(s.Kerf, u), Board: job.Exactly(s.Board, u),
 	}
 	if s.Rules.TiltUp {
 		out.Rules.Method = "tilt-up"
@@ -48,9 +48,9 @@ func UsualOf(d job.Document) Usual {
 	}
 	id := freeDoor(d)
 	for _, w := range s.Walls {
-		leaf := job.Size{Width: u.Words("30 in", "800 mm"), Height: u.Words("80 in", "2040 mm")}
+		leaf := job.Size{Width: job.L(u.Words("30 in", "800 mm")), Height: job.L(u.Words("80 in", "2040 mm"))}
 		middle := (w.Length / 2).Nearest(u.Pick(measure.Inch, 10*measure.Millimetre))
-		out.Doors = append(out.Doors, job.Opening{ID: id, Kind: "door", Centre: u.Write(middle), Leaf: &leaf, FinishFloor: u.Write(0)})
+		out.Doors = append(out.Doors, job.Opening{ID: id, Kind: "door", Centre: job.Exactly(middle, u), Leaf: &leaf, FinishFloor: job.Exactly(0, u)})
 	}
 	out.ByPlace = byPlace(s)
 	return out
@@ -80,7 +80,7 @@ func byPlace(s *site.Site) []string {
 	if s.Doc.Survey != nil {
 		for _, r := range s.Doc.Survey.Readings {
 			if r.Place != nil && r.Place.Wall != "" {
-				station, _ := measure.Read(r.Place.Station, s.Rules.Units) // resolved before: it reads
+				station, _ := r.Place.Station.In(s.Rules.Units) // resolved before: it reads
 				all = append(all, placed{r.ID, r.Place.Wall, r.Kind, station})
 			}
 		}

@@ -12,17 +12,17 @@ import (
 func TestWhatIsLeftOutIsFilledIn(t *testing.T) {
 	u := UsualOf(edited(t))
 	assert.Equal(t, "1/16 in", u.Mark)
-	assert.Equal(t, job.Rules{Spacing: "16 in", Method: "in-place", Fit: "1/16 in", Hold: "3/16 in", Floor: "timber", Lap: "24 in", Kerf: "1/8 in", Board: "1/2 in"}, u.Rules)
+	assert.True(t, job.Equal(job.Rules{Spacing: job.L("16 in"), Method: "in-place", Fit: job.L("1/16 in"), Hold: job.L("3/16 in"), Floor: "timber", Lap: job.L("24 in"), Kerf: job.L("1/8 in"), Board: job.L("1/2 in")}, u.Rules))
 	m := UsualOf(job.Starter("loft", "metric"))
 	assert.Equal(t, "1 mm", m.Mark)
-	assert.Equal(t, job.Rules{Spacing: "600 mm", Method: "in-place", Fit: "2 mm", Hold: "5 mm", Floor: "timber", Lap: "600 mm", Kerf: "3 mm", Board: "12.5 mm"}, m.Rules)
+	assert.True(t, job.Equal(job.Rules{Spacing: job.L("600 mm"), Method: "in-place", Fit: job.L("2 mm"), Hold: job.L("5 mm"), Floor: "timber", Lap: job.L("600 mm"), Kerf: job.L("3 mm"), Board: job.L("12.5 mm")}, m.Rules))
 }
 
 func TestTheDoorOfferedStandsAtTheMiddleAndCanBeBuilt(t *testing.T) {
 	d := edited(t)
 	door := UsualOf(d).Doors[0]
 	assert.Equal(t, "D1", door.ID)
-	assert.Equal(t, "51 in", door.Centre)
+	assert.Equal(t, "51 in", door.Centre.String())
 	d.Walls[0].Openings = []job.Opening{door}
 	assert.Len(t, of(computed(t, d), "king"), 2)
 	assert.Equal(t, "D2", UsualOf(d).Doors[0].ID, "D1 is taken")

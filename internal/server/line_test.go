@@ -53,14 +53,14 @@ func TestAnotherPlaceIsComparedBeforeItIsTaken(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, json.Unmarshal(raw, &doc))
 	c := doc.Walls[2]
-	c.Line.At = "140 in"
+	c.Line.At = job.L("140 in")
 	there := a.call("POST", jobPath+"/walls/C/compare", "", c)
 	require.Equal(t, http.StatusOK, there.status, string(there.raw))
 	cut := there.body["changed"].(map[string]any)["cut"].([]any)
 	require.Len(t, cut, 1, "the side's plate is cut already")
 	assert.Equal(t, map[string]any{"member": "D-B1", "was": "86 1/2 in", "now": "76 1/2 in"}, cut[0])
 	assert.NotEmpty(t, there.body["moved"])
-	c.Line.At = "900 in"
+	c.Line.At = job.L("900 in")
 	far := a.call("POST", jobPath+"/walls/C/compare", "", c)
 	assert.Equal(t, http.StatusUnprocessableEntity, far.status)
 	assert.Contains(t, string(far.raw), "walls[2].line")

@@ -62,7 +62,7 @@ func (s *Server) roomRoutes(api huma.API) {
 			if err != nil {
 				return nil, problem(err)
 			}
-			d, err := picture.SectionAlong(j.Document, job.Place{X: in.X1, Y: in.Y1}, job.Place{X: in.X2, Y: in.Y2})
+			d, err := picture.SectionAlong(j.Document, job.Place{X: job.L(in.X1), Y: job.L(in.Y1)}, job.Place{X: job.L(in.X2), Y: job.L(in.Y2)})
 			if err != nil {
 				return nil, problem(err)
 			}

@@ -30,7 +30,6 @@ func (r *resolver) setAssess() {
 	for i, x := range a.Answers {
 		path := fmt.Sprintf("assess.answers[%d]", i)
 		r.onExisting(path, x.Wall)
-		r.word(path+".answer", x.Answer, "yes", "no", "unknown")
 		if !known[x.Question] {
 			r.faults.Add(path+".question", "%q is no question of the list", x.Question)
 		}
@@ -38,7 +37,6 @@ func (r *resolver) setAssess() {
 	for i, x := range a.Decisions {
 		path := fmt.Sprintf("assess.decisions[%d]", i)
 		r.onExisting(path, x.Wall)
-		r.word(path+".says", x.Says, "may-go", "may-be-opened", "must-stay")
 		for name, text := range map[string]string{"who": x.Who, "when": x.When, "paper": x.Paper} {
 			if text == "" {
 				r.faults.Add(path+"."+name, "missing: a decision names who, when and the paper it stands in")
@@ -96,10 +94,6 @@ func (r *resolver) support(path string, x job.Support) {
 	for i, p := range x.Posts {
 		at := fmt.Sprintf("%s.posts[%d]", path, i)
 		r.id(at+".id", p.ID, seen, 64)
-		r.word(at+".side", p.Side, "near", "far", "middle")
-		for k, f := range p.Chain {
-			r.word(fmt.Sprintf("%s.chain[%d].on", at, k), f.On, "post-below", "wall-below", "beam-below", "solid-ground", "bare-boards")
-		}
 		if why := assess.Chain(Feet(p)); why != "" {
 			chains = false
 			if len(p.Chain) > 0 && p.Chain[len(p.Chain)-1].On == "bare-boards" {
@@ -140,7 +134,6 @@ func (r *resolver) floorChecks(all []job.FloorCheck) {
 	for i, x := range all {
 		path := fmt.Sprintf("assess.floor[%d]", i)
 		r.id(path+".id", x.ID, seen, 64)
-		r.word(path+".state", x.State, "sound", "soft", "rot", "damp", "insects", "missing-joist")
 		seen := framing.SeenFloor{Wall: x.Wall}
 		if x.State != "sound" && x.Mended == nil {
 			seen.Bad = floorSaid[x.State]
@@ -169,7 +162,7 @@ func (r *resolver) floorChecks(all []job.FloorCheck) {
 // floorPlace is a stretch of floor that stayed where it was looked at, when
 // its wall moved away.
 func (r *resolver) floorPlace(path string, x job.FloorCheck, seen framing.SeenFloor) {
-	if len(x.Ends) != 2 || x.Wall != "" || x.From != "" || x.To != "" {
+	if len(x.Ends) != 2 || x.Wall != "" || x.From.Given() || x.To.Given() {
 		r.faults.Add(path+".ends", "give two places on the plan, or a wall with from and to")
 		return
 	}
@@ -218,7 +211,6 @@ func (r *resolver) probes(a job.Assess) {
 	for i, x := range a.Wanted {
 		path := fmt.Sprintf("assess.wanted[%d]", i)
 		r.id(path+".id", x.ID, seen, 64)
-		r.word(path+".kind", x.Kind, "room", "door", "equipment", "face", "ceiling", "salvage")
 		r.length(path+".width", x.Width, 0)
 		r.length(path+".height", x.Height, 0)
 	}

@@ -147,7 +147,7 @@ func (s *Site) RoughHeight() float64 {
 	most, low, high := 0.0, math.Inf(1), math.Inf(-1)
 	if s.Doc.Survey != nil {
 		for _, one := range s.Doc.Survey.Readings {
-			v, err := measure.Read(one.Value, u)
+			v, err := one.Value.In(u)
 			if err != nil || one.Void {
 				continue
 			}
@@ -172,17 +172,11 @@ func (s *Site) RoughHeight() float64 {
 
 // RelationSaid is a relation as one would say it.
 func (s *Site) RelationSaid(d job.Line) string {
-	say := func(text string) string {
-		l, err := measure.Read(text, s.Doc.Units)
-		if err != nil {
-			return text
-		}
-		return s.Doc.Units.Say(l, 0)
-	}
+	say := func(l job.Length) string { return l.Said(s.Doc.Units) }
 	switch d.By {
 	case "parallel":
 		text := fmt.Sprintf("parallel to %s at %s", d.Face, say(d.At))
-		if d.AtEnd != "" {
+		if d.AtEnd.Given() {
 			text += fmt.Sprintf(" and %s at its other end", say(d.AtEnd))
 		}
 		return text

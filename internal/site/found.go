@@ -14,7 +14,7 @@ import (
 // Slips are what a reading may have been misread from. The tape's own number
 // is what is misread; plates and carpets are reckoned with after.
 func (s *Site) Slips(r survey.Reading) []survey.Slip {
-	raw, err := measure.Read(s.Given[r.ID].Value, s.Rules.Units)
+	raw, err := s.Given[r.ID].Value.In(s.Rules.Units)
 	if err != nil {
 		return nil // resolved before: it reads
 	}
@@ -36,8 +36,6 @@ func (r *resolver) setZones(all []job.Zone) {
 	for i, z := range all {
 		path := fmt.Sprintf("survey.zones[%d]", i)
 		r.id(path+".id", z.ID, seen, 64)
-		r.word(path+".of", z.Of, "floor", "ceiling")
-		r.word(path+".kind", z.Kind, "recess", "raised", "jog", "soffit", "step")
 		out := survey.Zone{Of: surfaceOf(z.Of)}
 		before := len(r.faults)
 		for k, p := range z.Outline {
@@ -75,9 +73,6 @@ func (r *resolver) setHidden(all []job.Hidden) {
 		path := fmt.Sprintf("survey.hidden[%d]", i)
 		before := len(r.faults)
 		r.id(path+".id", h.ID, seen, 64)
-		r.word(path+".kind", h.Kind, "cable", "pipe", "duct", "gas", "unknown")
-		r.word(path+".in", h.In, "floor", "ceiling", "wall")
-		r.word(path+".found", h.Found, "detector", "seen", "drawing", "said")
 		out := framing.Hidden{ID: h.ID, Kind: h.Kind, In: h.In}
 		out.Band = r.within(path+".band", h.Band, usual, 0, 3*measure.Metre).Millimetres()
 		r.length(path+".low", h.Low, 0)
@@ -107,7 +102,6 @@ func (r *resolver) stoodOn(path string, s *job.Stood, up bool) (add measure.Leng
 	if s == nil {
 		return 0, true
 	}
-	r.word(path+".what", s.What, "floor", "ceiling", "carpet", "board", "texture", "joist", "block", "deck")
 	thick := r.within(path+".thick", s.Thick, 0, 0, measure.Metre)
 	switch s.What {
 	case "carpet", "board", "texture":

@@ -25,7 +25,7 @@ func FacesOf(w *framing.Wall) [2]*geo.Face {
 func (s *Site) StudsBy(e *Existing, from, to float64) (before, behind, after string) {
 	var all []measure.Length
 	for _, text := range e.Studs {
-		if l, err := measure.Read(text, s.Rules.Units); err == nil {
+		if l, err := text.In(s.Rules.Units); err == nil {
 			all = append(all, l)
 		}
 	}

@@ -54,7 +54,7 @@ func KeepPlaces(before job.Document, after *job.Document) int {
 			continue
 		}
 		w := old[r.Place.Wall]
-		station, err := measure.Read(r.Place.Station, u)
+		station, err := r.Place.Station.In(u)
 		if w == nil || err != nil {
 			continue
 		}
@@ -84,16 +84,16 @@ func keepFloor(before job.Document, after *job.Document, old, fresh map[string]*
 	for i := range after.Assess.Floor {
 		c := &after.Assess.Floor[i]
 		w := old[c.Wall]
-		from, err1 := measure.Read(c.From, u)
-		to, err2 := measure.Read(c.To, u)
-		if x, there := was[c.ID]; !there || x.Wall != c.Wall || x.From != c.From || x.To != c.To || w == nil || err1 != nil || err2 != nil {
+		from, err1 := c.From.In(u)
+		to, err2 := c.To.In(u)
+		if x, there := was[c.ID]; !there || x.Wall != c.Wall || x.From.String() != c.From.String() || x.To.String() != c.To.String() || w == nil || err1 != nil || err2 != nil {
 			continue
 		}
 		if Still(fresh[c.Wall], from, w.At(from)) && Still(fresh[c.Wall], to, w.At(to)) {
 			continue
 		}
 		c.Ends = []job.Place{Placed(w.At(from), u), Placed(w.At(to), u)}
-		c.Wall, c.From, c.To = "", "", ""
+		c.Wall, c.From, c.To = "", job.Length{}, job.Length{}
 	}
 }
 
@@ -135,8 +135,8 @@ func stays(r job.Reading, w *framing.Wall, at geo.Point, u measure.System, taken
 func OnPlan(r job.Reading, w *framing.Wall, at geo.Point, u measure.System) job.Reading {
 	place := Placed(at, u)
 	r.Place = &place
-	if value, err := measure.Read(r.Value, u); err == nil && (r.Basis == "stacked" || r.Basis == "between") {
-		r.Value, r.Basis = u.Write(value+w.PlateStack()), ""
+	if value, err := r.Value.In(u); err == nil && (r.Basis == "stacked" || r.Basis == "between") {
+		r.Value, r.Basis = job.Exactly(value+w.PlateStack(), u), ""
 	}
 	return r
 }

@@ -113,18 +113,13 @@ func (r *resolver) findRay(l *Lined, trail []string) {
 	if w.From != (job.Place{}) || w.To != (job.Place{}) {
 		r.faults.Add(fmt.Sprintf("walls[%d].from", l.index), "from and to together with line: give one of them")
 	}
-	r.word(l.path+".by", d.By, "parallel", "square", "in-line", "centred", "through", "clear", "furring", "leg")
-	r.word(l.path+".follow", d.Follow, "both", "start", "end")
-	r.word(l.path+".from", d.From, "start", "stop")
-	r.word(l.path+".boards", d.Boards, "start", "stop", "both")
-	r.word(l.path+".turn", d.Turn, "left", "right")
 	lumber := r.wood(fmt.Sprintf("walls[%d].lumber", l.index), w.Lumber)
 	rel := line.Relation{Kind: line.Kind(d.By), Follow: d.Follow, Degrees: d.Degrees, Board: r.Board.Millimetres(), Right: d.Turn == "right"}
 	if lumber != nil {
 		rel.Depth = lumber.Depth.Millimetres()
 	}
 	// only a relation that goes by a face's ends needs that wall's own ends first
-	whole := d.By == "square" || d.By == "centred" || d.By == "leg" || d.AtEnd != ""
+	whole := d.By == "square" || d.By == "centred" || d.By == "leg" || d.AtEnd.Given()
 	switch d.By {
 	case "through":
 		if len(d.Marks) != 2 {
@@ -154,7 +149,7 @@ func (r *resolver) findRay(l *Lined, trail []string) {
 	if d.By == "furring" && rel.Face != nil && lumber != nil {
 		rel.At = r.furring(l, d, lumber.Depth)
 	}
-	if d.AtEnd != "" {
+	if d.AtEnd.Given() {
 		rel.AtEnd, rel.Both = r.length(l.path+".atEnd", d.AtEnd, 0).Millimetres(), true
 	}
 	if rel.Kind != line.Through && rel.Face == nil || rel.Kind == line.Centred && rel.And == nil || lumber == nil {
@@ -257,7 +252,7 @@ func (r *resolver) closes(l *Lined, trail []string) {
 }
 
 func Placed(p geo.Point, u measure.System) job.Place {
-	return job.Place{X: u.Write(u.Estimate(p.X)), Y: u.Write(u.Estimate(p.Y))}
+	return job.Place{X: job.Exactly(u.Estimate(p.X), u), Y: job.Exactly(u.Estimate(p.Y), u)}
 }
 
 func (r *resolver) lineEnds(l *Lined, d job.Line, trail []string) line.Ends {

@@ -28,7 +28,7 @@ func (r *resolver) setRecord() {
 		if c.Member == "" {
 			r.faults.Add(path+".member", "empty: name the piece")
 		}
-		if c.Length == "" && !c.Undone {
+		if !c.Length.Given() && !c.Undone {
 			r.faults.Add(path+".length", "missing: give a length")
 		}
 		r.optional(path+".length", c.Length, 0, 30*measure.Metre)

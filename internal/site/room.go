@@ -65,7 +65,6 @@ func (r *resolver) setInstruments(all []job.Instrument) {
 	for i, in := range all {
 		path := fmt.Sprintf("survey.instruments[%d]", i)
 		r.id(path+".id", in.ID, seen, 64)
-		r.word(path+".kind", in.Kind, "tape", "laser-meter", "line-laser", "detector", "bevel", "drawing")
 		out := &Instrument{Instrument: in, degree: in.Degree}
 		if out.degree == 0 {
 			out.degree = 0.3
@@ -89,7 +88,7 @@ func (r *resolver) setInstruments(all []job.Instrument) {
 			out.Off = math.Abs(out.mean) > 2*out.sure
 		}
 		switch {
-		case in.Offset != "":
+		case in.Offset.Given():
 			out.Offset = r.within(path+".offset", in.Offset, 0, -measure.Metre, measure.Metre)
 		case out.Off:
 			out.Offset = r.Doc.Units.Estimate(out.mean)
@@ -132,7 +131,6 @@ func (r *resolver) setRoom(s job.Survey) {
 	for i, c := range s.Corners {
 		path := fmt.Sprintf("survey.corners[%d]", i)
 		r.id(path+".id", c.ID, seen, 32)
-		r.word(path+".turn", c.Turn, "in", "out")
 		out := room.Corner{ID: c.ID, Out: c.Turn == "out"}
 		if c.Drawn != nil {
 			if x, y, ok := r.point(path+".drawn", *c.Drawn); ok {
@@ -174,7 +172,7 @@ func (r *resolver) setTies(all []job.Tie) {
 	for i, t := range all {
 		path := fmt.Sprintf("survey.ties[%d]", i)
 		if t.Void {
-			if t.Replaces == "" || t.Value != "" {
+			if t.Replaces == "" || t.Value.Given() {
 				r.faults.Add(path, "a tie taken back names what it replaces and gives no value")
 			}
 			continue
@@ -185,7 +183,7 @@ func (r *resolver) setTies(all []job.Tie) {
 			continue
 		}
 		if old, ok := byID[t.Replaces]; ok && t.Replaces != "" && old.Kind == t.Kind {
-			was, err := measure.Read(old.Value, r.Doc.Units)
+			was, err := old.Value.In(r.Doc.Units)
 			again := out.Value
 			if t.Kind == "angle" {
 				out.Sure = math.Abs(old.Degrees-t.Degrees) < 3*out.Sigma
@@ -213,7 +211,6 @@ func (r *resolver) replaces(path, old string, seen, replaced map[string]bool, wh
 }
 
 func (r *resolver) tie(path string, t job.Tie) room.Tie {
-	r.word(path+".kind", t.Kind, "length", "angle", "offset", "along")
 	out := room.Tie{ID: t.ID, Kind: room.TieKind(t.Kind), From: r.corner(path+".from", t.From), To: r.corner(path+".to", t.To)}
 	in := r.instrumentOf(path, t.Instrument)
 	out.Sigma = math.Max(r.Noise, 0.01)
@@ -241,7 +238,7 @@ func (r *resolver) tie(path string, t job.Tie) room.Tie {
 		if t.Degrees <= 0 || t.Degrees >= 360 {
 			r.faults.Add(path+".degrees", "%g degrees: give more than 0 and less than 360", t.Degrees)
 		}
-		if t.Value != "" {
+		if t.Value.Given() {
 			r.faults.Add(path+".value", "an angle is given in degrees")
 		}
 		// said either way round, it is the angle on the room's side
@@ -264,8 +261,6 @@ func (r *resolver) tie(path string, t job.Tie) room.Tie {
 
 func (r *resolver) existing(path string, w job.ExistingWall, seen map[string]bool) {
 	r.id(path+".id", w.ID, seen, 32)
-	r.word(path+".material", w.Material, "timber", "steel", "masonry", "concrete", "unknown")
-	r.word(path+".fate", w.Fate, "stays", "opened", "goes")
 	out := Existing{ExistingWall: w, path: path, From: r.corner(path+".from", w.From), To: r.corner(path+".to", w.To)}
 	if out.From == out.To && len(r.Corners) > 0 {
 		r.faults.Add(path+".to", "the same corner as from")
@@ -333,7 +328,7 @@ func (s *Site) tieSlips(t room.Tie, _ float64) []survey.Slip {
 		if t.Kind == room.AngleTie {
 			return survey.AngleSlips(t.Value)
 		}
-		raw, err := measure.Read(doc.Value, s.Rules.Units)
+		raw, err := doc.Value.In(s.Rules.Units)
 		if err != nil {
 			return nil
 		}

@@ -24,8 +24,6 @@ func (r *resolver) setRules() {
 		Lap:    r.within("rules.lap", rules.Lap, u.Pick(24*in, 600*measure.Millimetre), 0, u.Pick(240*in, 6000*measure.Millimetre)),
 		TiltUp: rules.Method == "tilt-up",
 	}
-	r.word("rules.method", rules.Method, "in-place", "tilt-up")
-	r.word("rules.floor", rules.Floor, "timber", "concrete")
 	r.Concrete = rules.Floor == "concrete"
 	r.Rules.Concrete = r.Concrete
 	r.Kerf = r.within("rules.kerf", rules.Kerf, u.Pick(in/8, 3*measure.Millimetre), 0, u.Pick(in/2, 12*measure.Millimetre))
@@ -46,16 +44,16 @@ func (r *resolver) setLumber() {
 		if l.Track {
 			thin = measure.Millimetre / 10 // its metal
 		}
-		if l.Thickness == "" || l.Depth == "" {
+		if !l.Thickness.Given() || !l.Depth.Given() {
 			r.faults.Add(path, "thickness and depth must be given, as measured on one piece")
 		}
 		lumber.Thickness = r.within(path+".thickness", l.Thickness, thin, thin, high)
 		lumber.Depth = r.within(path+".depth", l.Depth, low, low, high)
 		stock := l.Stock
 		if stock == nil {
-			stock = []string{"96 in", "120 in", "144 in", "192 in"}
+			stock = job.Ls("96 in", "120 in", "144 in", "192 in")
 			if u == measure.Metric {
-				stock = []string{"2400 mm", "3000 mm", "3600 mm", "4800 mm"}
+				stock = job.Ls("2400 mm", "3000 mm", "3600 mm", "4800 mm")
 			}
 		}
 		if len(stock) == 0 || len(stock) > 50 {
@@ -63,7 +61,7 @@ func (r *resolver) setLumber() {
 		}
 		for k, s := range stock {
 			at := fmt.Sprintf("%s.stock[%d]", path, k)
-			if s == "" {
+			if !s.Given() {
 				r.faults.Add(at, "empty: give a length")
 				continue
 			}

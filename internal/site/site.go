@@ -67,15 +67,21 @@ func Check(d job.Document) job.Faults {
 	return faults
 }
 
+// Of resolves a document. The faults are all that is wrong with it, each at
+// its path: first what its fields' own bounds don't allow, then what makes no
+// sense.
 func Of(d job.Document) (*Site, job.Faults) {
 	r := &resolver{Site: &Site{Doc: d}, byID: map[string]*wood.Lumber{}, wallOf: map[string]*framing.Wall{}}
 	r.Solved = sync.OnceValue(func() room.Shape { return room.Solve(r.Corners, r.Ties, r.tieSlips) })
-	if d.Format != job.Format {
-		r.faults.Add("format", "%q: write %q", d.Format, job.Format)
+	bounds := job.Bounds(&d)
+	if d.Format == "" {
+		bounds.Add("format", "missing: write %q", job.Format)
 	}
 	if !d.Units.Known() {
-		r.faults.Add("units", "write imperial or metric")
-		return nil, r.faults // no length can be read without it
+		if d.Units == "" {
+			bounds.Add("units", "missing: write imperial or metric")
+		}
+		return nil, bounds // no length can be read without it
 	}
 	r.setRules()
 	r.setLumber()
@@ -84,8 +90,8 @@ func Of(d job.Document) (*Site, job.Faults) {
 	r.setSurvey()
 	r.setAssess()
 	r.setRecord()
-	if len(r.faults) > 0 {
-		return nil, r.faults
+	if faults := beside(bounds, r.faults); len(faults) > 0 {
+		return nil, faults
 	}
 	return r.Site, nil
 }

@@ -79,15 +79,13 @@ func (r *resolver) setReadings(all []job.Reading) {
 	for i, reading := range all {
 		path := fmt.Sprintf("survey.readings[%d]", i)
 		if reading.Void {
-			if reading.Replaces == "" || reading.Value != "" {
+			if reading.Replaces == "" || reading.Value.Given() {
 				r.faults.Add(path, "a reading taken back names what it replaces and gives no value")
 			}
 			continue
 		}
 		if replaced[reading.ID] {
 			// the wall it was given by may have moved or gone since
-			r.word(path+".kind", reading.Kind, "gap", "floor", "ceiling")
-			r.word(path+".basis", reading.Basis, "open", "stacked", "between")
 			r.must(path+".value", reading.Value)
 			continue
 		}
@@ -102,9 +100,9 @@ func (r *resolver) setReadings(all []job.Reading) {
 			}
 			reading = old // what it repeats is what that one repeated
 		}
-		if old, again := r.Given[reading.Replaces]; again && old.Kind == reading.Kind && old.Value != "" {
-			was, err := measure.Read(old.Value, r.Doc.Units)
-			now, err2 := measure.Read(reading.Value, r.Doc.Units)
+		if old, again := r.Given[reading.Replaces]; again && old.Kind == reading.Kind && old.Value.Given() {
+			was, err := old.Value.In(r.Doc.Units)
+			now, err2 := reading.Value.In(r.Doc.Units)
 			got.Sure = err == nil && err2 == nil && math.Abs((was-now).Millimetres()) <= 3*math.Max(got.Noise, r.Noise)
 		}
 		r.Readings = append(r.Readings, got)
@@ -131,8 +129,6 @@ func (r *resolver) setReadings(all []job.Reading) {
 func (r *resolver) reading(path string, reading job.Reading) (survey.Reading, bool) {
 	before := len(r.faults)
 	out := survey.Reading{ID: reading.ID, Kind: survey.Kind(reading.Kind)}
-	r.word(path+".kind", reading.Kind, "gap", "floor", "ceiling")
-	r.word(path+".basis", reading.Basis, "open", "stacked", "between")
 	value, given := r.must(path+".value", reading.Value)
 	var wall *framing.Wall
 	if reading.Place == nil {
@@ -199,11 +195,11 @@ func (s *Site) Point(path string, p job.Place) (geo.Point, job.Faults) {
 
 // place finds a place on the plan; the wall is given when it lies on one.
 func (r *resolver) place(path string, p job.Place) (geo.Point, *framing.Wall) {
-	if p.Wall == "" && p.Station == "" {
+	if p.Wall == "" && !p.Station.Given() {
 		x, y, _ := r.point(path, p)
 		return dot(x, y), nil
 	}
-	if p.X != "" || p.Y != "" {
+	if p.X.Given() || p.Y.Given() {
 		r.faults.Add(path, "x and y together with a wall: give one of them")
 		return geo.Point{}, nil
 	}
@@ -225,7 +221,6 @@ func (r *resolver) place(path string, p job.Place) (geo.Point, *framing.Wall) {
 func (r *resolver) joists(path string, j job.Joists, seen map[string]bool) {
 	before := len(r.faults)
 	r.id(path+".id", j.ID, seen, 64)
-	r.word(path+".of", j.Of, "floor", "ceiling")
 	x, y, _ := r.point(path+".first", j.First)
 	width := r.within(path+".width", j.Width, 3*measure.Inch/2, 1, measure.Metre)
 	if math.Abs(j.Angle) > 360 {
@@ -233,7 +228,7 @@ func (r *resolver) joists(path string, j job.Joists, seen map[string]bool) {
 	}
 	var at []measure.Length // off the first, to the left of the way they run
 	if j.At != nil {
-		if j.Spacing != "" || j.Count != 0 {
+		if j.Spacing.Given() || j.Count != 0 {
 			r.faults.Add(path+".at", "takes the place of spacing and count: give one or the other")
 		}
 		if len(j.At) > 1000 {
@@ -249,7 +244,7 @@ func (r *resolver) joists(path string, j job.Joists, seen map[string]bool) {
 			r.faults.Add(path+".count", "%d joists: give 1 to 1000", j.Count)
 		}
 		spacing := measure.Length(0)
-		if j.Count > 1 || j.Spacing != "" {
+		if j.Count > 1 || j.Spacing.Given() {
 			s, ok := r.must(path+".spacing", j.Spacing)
 			if ok && (s <= 0 || s > 100*measure.Metre) {
 				r.faults.Add(path+".spacing", "%s is no spacing", r.write(s))
@@ -293,12 +288,12 @@ func (r *resolver) obstruction(path string, o job.Obstruction, seen map[string]b
 		out.Below = r.within(path+".clear.below", o.Clear.Below, 0, 0, measure.Metre).Millimetres()
 	}
 	switch {
-	case o.Underside != "" && o.Headroom != "":
+	case o.Underside.Given() && o.Headroom.Given():
 		r.faults.Add(path+".headroom", "underside and headroom say the same: give one")
-	case o.Underside != "":
+	case o.Underside.Given():
 		v := r.length(path+".underside", o.Underside, 0).Millimetres()
 		out.Underside = &v
-	case o.Headroom != "":
+	case o.Headroom.Given():
 		h := r.length(path+".headroom", o.Headroom, measure.Inch)
 		if h <= 0 {
 			r.faults.Add(path+".headroom", "%s is no headroom", r.write(h))

@@ -9,11 +9,11 @@ import (
 )
 
 // length reads a length; an empty text gives the default.
-func (r *resolver) length(path, text string, usual measure.Length) measure.Length {
-	if text == "" {
+func (r *resolver) length(path string, given job.Length, usual measure.Length) measure.Length {
+	if !given.Given() {
 		return usual
 	}
-	l, err := measure.Read(text, r.Doc.Units)
+	l, err := given.In(r.Doc.Units)
 	if err != nil {
 		r.faults.Add(path, "%s", err)
 		return usual
@@ -22,8 +22,8 @@ func (r *resolver) length(path, text string, usual measure.Length) measure.Lengt
 }
 
 // within reads a length and holds it between two bounds, both allowed.
-func (r *resolver) within(path, text string, usual, low, high measure.Length) measure.Length {
-	l := r.length(path, text, usual)
+func (r *resolver) within(path string, given job.Length, usual, low, high measure.Length) measure.Length {
+	l := r.length(path, given, usual)
 	if l < low || l > high {
 		r.faults.Add(path, "%s is out of bounds: give between %s and %s", r.write(l), r.write(low), r.write(high))
 		return usual
@@ -32,23 +32,23 @@ func (r *resolver) within(path, text string, usual, low, high measure.Length) me
 }
 
 // optional reads a length that may be left out, then it is nothing.
-func (r *resolver) optional(path, text string, low, high measure.Length) measure.Length {
-	if text == "" {
+func (r *resolver) optional(path string, given job.Length, low, high measure.Length) measure.Length {
+	if !given.Given() {
 		return 0
 	}
-	return r.within(path, text, 0, low, high)
+	return r.within(path, given, 0, low, high)
 }
 
 func (r *resolver) write(l measure.Length) string { return r.Doc.Units.Write(l) }
 
 // must reads a length that has to be given.
-func (r *resolver) must(path, text string) (measure.Length, bool) {
-	if text == "" {
+func (r *resolver) must(path string, given job.Length) (measure.Length, bool) {
+	if !given.Given() {
 		r.faults.Add(path, "missing: give a length")
 		return 0, false
 	}
 	before := len(r.faults)
-	l := r.length(path, text, 0)
+	l := r.length(path, given, 0)
 	return l, len(r.faults) == before
 }
 
@@ -70,23 +70,9 @@ func (r *resolver) id(path, id string, seen map[string]bool, most int) {
 	seen[id] = true
 }
 
-// word holds a field to its list: the reader has done so for documents from
-// outside, not for those that an edit made.
-func (r *resolver) word(path, text string, words ...string) {
-	if text == "" {
-		return
-	}
-	for _, w := range words {
-		if text == w {
-			return
-		}
-	}
-	r.faults.Add(path, "%q: write one of %v", text, words)
-}
-
 // point reads a place on the plan that is given by x and y.
 func (r *resolver) point(path string, p job.Place) (x, y measure.Length, ok bool) {
-	if p.Wall != "" || p.Station != "" {
+	if p.Wall != "" || p.Station.Given() {
 		r.faults.Add(path, "give x and y here, not a wall and station")
 		return 0, 0, false
 	}
@@ -122,20 +108,31 @@ func (r *resolver) distance(x1, y1, x2, y2 measure.Length) measure.Length {
 // AllFaults adds to the faults of a document's shape those of its meaning that
 // lie elsewhere, so that all are seen at once.
 func AllFaults(d job.Document, shape job.Faults) job.Faults {
-	all := append(job.Faults(nil), shape...)
-	at := map[string]bool{}
 	for _, f := range shape {
 		if f.Path == "$" {
-			return all // nothing was read
+			return shape // nothing was read
 		}
+	}
+	return beside(shape, Check(d))
+}
+
+// beside are faults, and those of others that lie neither in nor around one of
+// them.
+func beside(faults, others job.Faults) job.Faults {
+	if len(faults) == 0 {
+		return others
+	}
+	at := map[string]bool{}
+	for _, f := range faults {
 		at[f.Path] = true
 	}
-	for _, f := range Check(d) {
+	out := append(job.Faults(nil), faults...)
+	for _, f := range others {
 		if !at[f.Path] && !under(f.Path, at) {
-			all = append(all, f)
+			out = append(out, f)
 		}
 	}
-	return all
+	return out
 }
 
 // under says whether a fault lies in or around something already faulty.

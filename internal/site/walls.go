@@ -53,7 +53,6 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 	before := len(r.faults)
 	x1, y1, ok1 := r.wallEnd(path+".from", w.From)
 	x2, y2, ok2 := r.wallEnd(path+".to", w.To)
-	r.word(path+".body", w.Body, "left", "right")
 	wall := &framing.Wall{ID: w.ID, Right: w.Body == "right"}
 	wall.Lumber = r.wood(path+".lumber", w.Lumber)
 	wall.Bottom = r.plates(path+".bottom", w.Bottom, wall.Lumber)
@@ -106,7 +105,6 @@ func (r *resolver) anchor(path string, f *job.Fixing) wood.Anchor {
 		return wood.Anchor{}
 	}
 	u := r.Doc.Units
-	r.word(path+".by", f.By, "screw", "nail", "pin", "bolt", "resin", "adhesive")
 	if f.By == "" {
 		r.faults.Add(path+".by", "missing: say what it is fixed with")
 	}
@@ -139,9 +137,6 @@ func (r *resolver) ends(path string, w job.Wall) {
 	seen := map[string]bool{}
 	for i, e := range w.Ends {
 		at := fmt.Sprintf("%s.ends[%d]", path, i)
-		r.word(at+".end", e.End, "start", "end")
-		r.word(at+".style", e.Style, "end-studs", "flat-nailer", "ladder", "scrap", "serves")
-		r.word(at+".tie", e.Tie, "lap", "strap")
 		if e.End == "" || seen[e.End] {
 			r.faults.Add(at+".end", "say start or end, each once")
 		}
@@ -184,8 +179,6 @@ func (r *resolver) layout(path string, l *job.Layout, wall *framing.Wall) {
 	if l == nil {
 		l = &job.Layout{}
 	}
-	r.word(path+".from", l.From, "start", "end")
-	r.word(path+".mode", l.Mode, "on-centre", "equal")
 	wall.Layout = framing.Layout{
 		FromEnd: l.From == "end", Equal: l.Mode == "equal",
 		Spacing: r.within(path+".spacing", l.Spacing, r.Spacing, u.Pick(4*measure.Inch, 100*measure.Millimetre), u.Pick(96*measure.Inch, 2400*measure.Millimetre)),
@@ -236,7 +229,6 @@ func (r *resolver) openings(path string, w job.Wall, wall *framing.Wall) {
 func (r *resolver) opening(path string, o job.Opening, wall *framing.Wall) framing.Opening {
 	u := r.Doc.Units
 	in := measure.Inch
-	r.word(path+".kind", o.Kind, "door", "cased", "window")
 	out := framing.Opening{ID: o.ID, Kind: framing.OpeningKind(o.Kind)}
 	if c, ok := r.must(path+".centre", o.Centre); ok {
 		out.Centre = c
@@ -248,8 +240,8 @@ func (r *resolver) opening(path string, o job.Opening, wall *framing.Wall) frami
 	if out.Kind == framing.Window {
 		wider, higher = u.Pick(in, 20*measure.Millimetre), u.Pick(in, 20*measure.Millimetre)
 	}
-	out.Width = r.side(path, "width", o, func(s job.Size) string { return s.Width }, wider)
-	out.Height = r.side(path, "height", o, func(s job.Size) string { return s.Height }, higher)
+	out.Width = r.side(path, "width", o, func(s job.Size) job.Length { return s.Width }, wider)
+	out.Height = r.side(path, "height", o, func(s job.Size) job.Length { return s.Height }, higher)
 	out.FinishFloor = r.within(path+".finishFloor", o.FinishFloor, 0, 0, u.Pick(12*in, 300*measure.Millimetre))
 	if out.Kind == framing.Window {
 		if sill, ok := r.must(path+".sill", o.Sill); ok {
@@ -258,7 +250,7 @@ func (r *resolver) opening(path string, o job.Opening, wall *framing.Wall) frami
 				r.faults.Add(path+".sill", "%s is no height for a sill", r.write(sill))
 			}
 		}
-	} else if o.Sill != "" {
+	} else if o.Sill.Given() {
 		r.faults.Add(path+".sill", "only a window has a sill")
 	}
 	out.Jacks = o.Jacks
@@ -286,30 +278,30 @@ func usualJacks(width measure.Length) int {
 
 // side is one side of the rough opening: as given, or the leaf's and the usual
 // allowance.
-func (r *resolver) side(path, name string, o job.Opening, of func(job.Size) string, allowance measure.Length) measure.Length {
-	at, text, add := path+".rough."+name, "", measure.Length(0)
+func (r *resolver) side(path, name string, o job.Opening, of func(job.Size) job.Length, allowance measure.Length) measure.Length {
+	at, given, add := path+".rough."+name, job.Length{}, measure.Length(0)
 	if o.Rough != nil {
-		text = of(*o.Rough)
+		given = of(*o.Rough)
 	}
 	if o.Leaf != nil {
-		if leaf := of(*o.Leaf); text == "" && leaf != "" {
-			at, text, add = path+".leaf."+name, leaf, allowance
-		} else if leaf != "" {
+		if leaf := of(*o.Leaf); !given.Given() && leaf.Given() {
+			at, given, add = path+".leaf."+name, leaf, allowance
+		} else if leaf.Given() {
 			r.positive(path+".leaf."+name, leaf)
 		}
 	}
-	if text == "" {
+	if !given.Given() {
 		if o.Rough == nil && o.Leaf != nil {
 			at = path + ".leaf." + name
 		}
 		r.faults.Add(at, "missing: give the leaf's %s or the rough opening's", name)
 		return 0
 	}
-	return r.positive(at, text) + add
+	return r.positive(at, given) + add
 }
 
-func (r *resolver) positive(path, text string) measure.Length {
-	l, ok := r.must(path, text)
+func (r *resolver) positive(path string, given job.Length) measure.Length {
+	l, ok := r.must(path, given)
 	if ok && (l <= 0 || l > 20*measure.Metre) {
 		r.faults.Add(path, "%s is no size for an opening", r.write(l))
 		return 0
@@ -327,7 +319,6 @@ func (r *resolver) header(path string, h *job.Header, width measure.Length, wall
 		}
 		return out
 	}
-	r.word(path+".lie", h.Lie, "flat", "on-edge", "edge")
 	if h.Lumber != "" {
 		if l := r.wood(path+".lumber", h.Lumber); l != nil {
 			out.Lumber = l

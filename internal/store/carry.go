@@ -103,7 +103,7 @@ func carryCuts(ctx context.Context, tx *sql.Tx, h oldHead, d *job.Document) erro
 		if err := rows.Scan(&c.ID, &c.Member, &c.Lumber, &length, &c.Undone, &at); err != nil {
 			return err
 		}
-		c.Length, c.At = d.Units.Write(measure.Length(length)), at.UTC().Format(time.RFC3339Nano)
+		c.Length, c.At = job.Exactly(measure.Length(length), d.Units), at.UTC().Format(time.RFC3339Nano)
 		if d.Record == nil {
 			d.Record = &job.Record{}
 		}

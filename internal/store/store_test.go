@@ -60,8 +60,8 @@ func TestAJobComesBackAsItWasKept(t *testing.T) {
 	s := storetest.Open(t).ForCrew(store.BuiltInCrew)
 	for i, file := range []string{"bindery.json", "wardrobe.json"} {
 		d := read(t, "../../demo/"+file)
-		d.Walls[0].Layout.Offset = "1/64 in"
-		d.Rules.Lap = "" // a default stays a default
+		d.Walls[0].Layout.Offset = job.L("1/64 in")
+		d.Rules.Lap = job.Length{} // a default stays a default
 		d.Record = &job.Record{Cuts: []job.Cut{{ID: "x", Member: "A-S1", Length: d.Lumber[0].Depth, Undone: true}}}
 		kept, err := s.Create(ctx, id[:35]+fmt.Sprint(i), d, nobody, nil)
 		require.NoError(t, err)
@@ -262,7 +262,7 @@ func TestAJobAsItStoodAtAnyLine(t *testing.T) {
 	}
 	_, err = raw.Exec(`UPDATE jobs SET document = jsonb_set(document, '{name}', '"tampered"')`)
 	require.NoError(t, err)
-	next, err := do(s, id, []job.Edit{{ID: "m", Act: &job.PutMark{Mark: "1/32 in"}}})
+	next, err := do(s, id, []job.Edit{{ID: "m", Act: &job.PutMark{Mark: job.L("1/32 in")}}})
 	require.NoError(t, err)
 	assert.Equal(t, "name 120", next.Document.Name, "nothing is built on what is damaged")
 	assert.NotEmpty(t, next.Mended)
@@ -327,7 +327,7 @@ func TestADatabaseOfTheVersionBeforeIsCarriedOver(t *testing.T) {
 		assert.Equal(t, ticks[i].member, c.Member)
 		assert.Equal(t, ticks[i].undone, c.Undone)
 	}
-	assert.Equal(t, "93.0707 in", now.Document.Record.Cuts[7].Length)
+	assert.Equal(t, "93.0707 in", now.Document.Record.Cuts[7].Length.String())
 	old, err := s.At(ctx, now.ID, 3)
 	require.NoError(t, err)
 	readings := old.Survey.Readings
@@ -346,22 +346,24 @@ func TestWhateverIsSaidOfALineComesBack(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		inch := func(what string) string { return fmt.Sprint(rapid.IntRange(1, 90).Draw(t, what), " in") }
 		maybe := func(what string) bool { return rapid.Bool().Draw(t, what) }
-		place := func(what string) job.Place { return job.Place{X: inch(what + " x"), Y: inch(what + " y")} }
+		place := func(what string) job.Place {
+			return job.Place{X: job.L(inch(what + " x")), Y: job.L(inch(what + " y"))}
+		}
 		d := job.Starter("any", "imperial")
 		d.Survey = &job.Survey{Corners: []job.Corner{{ID: "1"}, {ID: "2"}}, Walls: []job.ExistingWall{{ID: "old", From: "1", To: "2"}}}
-		l := &job.Line{By: rapid.SampledFrom([]string{"parallel", "square", "leg", "clear", "centred", "in-line", "furring", "through"}).Draw(t, "by"), Face: "old", At: inch("at")}
+		l := &job.Line{By: rapid.SampledFrom([]string{"parallel", "square", "leg", "clear", "centred", "in-line", "furring", "through"}).Draw(t, "by"), Face: "old", At: job.L(inch("at"))}
 		if maybe("marks") {
 			l.Marks = []job.Place{place("mark 1"), place("mark 2")}
 		}
 		if maybe("parts") {
-			l.Parts, l.From, l.Boards = []job.Part{{What: "bench", Length: inch("part")}, {Length: inch("other")}}, "stop", "both"
+			l.Parts, l.From, l.Boards = []job.Part{{What: "bench", Length: job.L(inch("part"))}, {Length: job.L(inch("other"))}}, "stop", "both"
 		}
 		if maybe("closes") {
 			l.Degrees, l.Turn, l.Closes = 67.5, "right", &job.Closes{Corner: "2"}
 		}
 		w := job.Wall{ID: "A", Name: "hall & <room> \u2028", Lumber: "2x4", Line: l, Membrane: maybe("membrane")}
 		if maybe("fixed") {
-			w.FixFloor, w.FixCeiling = &job.Fixing{By: "bolt", Length: inch("bolt"), Step: inch("step")}, &job.Fixing{By: "resin", Cure: 12.5}
+			w.FixFloor, w.FixCeiling = &job.Fixing{By: "bolt", Length: job.L(inch("bolt")), Step: job.L(inch("step"))}, &job.Fixing{By: "resin", Cure: 12.5}
 		}
 		d.Walls = []job.Wall{w}
 		n++

@@ -263,7 +263,7 @@ func (s *Result) probed(out *Assessed, a job.Assess) {
 	for _, x := range a.Probes {
 		depth := measure.Length(0)
 		for _, l := range x.Layers[:len(x.Layers)-1] {
-			t, _ := measure.Read(l.Thick, u)
+			t, _ := l.Thick.In(u)
 			depth += t
 		}
 		hold := u.Pick(3*measure.Inch/2, 40*measure.Millimetre)
@@ -271,13 +271,13 @@ func (s *Result) probed(out *Assessed, a job.Assess) {
 	}
 	for _, x := range a.Pockets {
 		allow := u.Pick(measure.Inch/8, 3*measure.Millimetre)
-		if x.Allowance != "" {
-			allow, _ = measure.Read(x.Allowance, u)
+		if x.Allowance.Given() {
+			allow, _ = x.Allowance.In(u)
 		}
-		least := func(texts []string) string {
+		least := func(gauged []job.Length) string {
 			low := measure.Largest
-			for _, t := range texts {
-				l, _ := measure.Read(t, u)
+			for _, t := range gauged {
+				l, _ := t.In(u)
 				low = min(low, l)
 			}
 			return s.Say((low - allow).Down(s.Rules.Mark))
@@ -303,7 +303,7 @@ func (s *Result) wantedFits(out *Assessed, a job.Assess, where []geo.Point) {
 	}
 	for _, x := range a.Wanted {
 		w := WantFits{ID: x.ID, Text: x.What, Fits: "not known"}
-		if h, err := measure.Read(x.Height, s.Rules.Units); err == nil && x.Height != "" && known {
+		if h, err := x.Height.In(s.Rules.Units); err == nil && x.Height.Given() && known {
 			room := s.Rules.Units.Estimate(low)
 			switch {
 			case h.Millimetres() <= low-spread:

@@ -24,7 +24,7 @@ type Doubted struct {
 func (s *Result) doubted(d survey.Doubt) Doubted {
 	r := s.Readings[d.Reading]
 	u := s.Rules.Units
-	raw, _ := measure.Read(s.Given[r.ID].Value, u)
+	raw, _ := s.Given[r.ID].Value.In(u)
 	shift := r.Value - raw.Millimetres() // foretold as the tape would say it
 	say := func(mm float64) string { return u.Say(measure.FromMillimetres(mm), s.Rules.Mark/2) }
 	out := Doubted{
@@ -43,11 +43,11 @@ func (s *Result) Where(r survey.Reading) string {
 	p := s.Given[r.ID].Place
 	name := map[survey.Kind]string{survey.GapReading: "The gap", survey.FloorReading: "The floor", survey.CeilingReading: "The ceiling"}[r.Kind]
 	if p.Wall != "" {
-		at, _ := measure.Read(p.Station, s.Rules.Units)
+		at, _ := p.Station.In(s.Rules.Units)
 		return fmt.Sprintf("%s on wall %s at %s", name, p.Wall, s.Say(at))
 	}
-	x, _ := measure.Read(p.X, s.Rules.Units)
-	y, _ := measure.Read(p.Y, s.Rules.Units)
+	x, _ := p.X.In(s.Rules.Units)
+	y, _ := p.Y.In(s.Rules.Units)
 	return fmt.Sprintf("%s at %s across, %s up", name, s.Say(x), s.Say(y))
 }
 

@@ -54,17 +54,17 @@ func (c *Crew) act(d job.Document, which int) job.Act {
 		if d.Rules != nil {
 			rules = *d.Rules
 		}
-		rules.Fit = c.length(d, 0, 1)
+		rules.Fit = job.L(c.length(d, 0, 1))
 		return &job.PutRules{Rules: &rules}
 	case 6:
 		l := pick(c, d.Lumber)
-		l.Stock = append(append([]string{}, l.Stock...), c.length(d, 60, 200))
+		l.Stock = append(append([]job.Length{}, l.Stock...), job.L(c.length(d, 60, 200)))
 		return &job.PutLumber{Lumber: l}
 	case 7:
-		return &job.PutLumber{Lumber: job.Lumber{ID: "post " + c.ID(), Thickness: c.length(d, 2, 3), Depth: c.length(d, 3, 6)}}
+		return &job.PutLumber{Lumber: job.Lumber{ID: "post " + c.ID(), Thickness: job.L(c.length(d, 2, 3)), Depth: job.L(c.length(d, 3, 6))}}
 	case 8:
 		return &job.PutFound[job.Zone]{Part: job.FoundZones, Entry: job.Zone{ID: "step " + fmt.Sprint(c.IntN(3)), Of: "floor", Outline: []job.Place{
-			{X: "0 in", Y: "0 in"}, {X: c.length(d, 5, 9), Y: "0 in"}, {X: "0 in", Y: c.length(d, 5, 9)},
+			{X: job.L("0 in"), Y: job.L("0 in")}, {X: job.L(c.length(d, 5, 9)), Y: job.L("0 in")}, {X: job.L("0 in"), Y: job.L(c.length(d, 5, 9))},
 		}}}
 	case 9:
 		if s != nil && len(s.Zones) > 0 {
@@ -78,14 +78,14 @@ func (c *Crew) act(d job.Document, which int) job.Act {
 		assess.Wanted = append(append([]job.Wanted{}, assess.Wanted...), job.Wanted{ID: c.ID(), Kind: "room", What: "place for the press"})
 		return &job.PutAssess{Assess: &assess}
 	case 11:
-		return &job.CutPiece{Cut: job.Cut{Member: fmt.Sprintf("%s-S%d", pick(c, d.Walls).ID, 1+c.IntN(6)), Length: c.length(d, 80, 93), Undone: c.IntN(3) == 0}}
+		return &job.CutPiece{Cut: job.Cut{Member: fmt.Sprintf("%s-S%d", pick(c, d.Walls).ID, 1+c.IntN(6)), Length: job.L(c.length(d, 80, 93)), Undone: c.IntN(3) == 0}}
 	case 12, 13:
 		return c.wall(d)
 	case 14:
 		w := pick(c, d.Walls)
 		if len(w.Openings) > 0 {
 			o := pick(c, w.Openings)
-			o.Centre = c.length(d, 50, 70)
+			o.Centre = job.L(c.length(d, 50, 70))
 			return &job.PutOpening{Wall: w.ID, Opening: o}
 		}
 	case 15:
@@ -103,7 +103,7 @@ func (c *Crew) act(d job.Document, which int) job.Act {
 // reading is one where something was read before, as it was or a hair off; or a
 // correction of that.
 func (c *Crew) reading(d job.Document) job.Act {
-	r := job.Reading{ID: c.ID(), Kind: "gap", Place: &job.Place{Wall: pick(c, d.Walls).ID, Station: c.length(d, 1, 60)}, Value: c.length(d, 95, 96)}
+	r := job.Reading{ID: c.ID(), Kind: "gap", Place: &job.Place{Wall: pick(c, d.Walls).ID, Station: job.L(c.length(d, 1, 60))}, Value: job.L(c.length(d, 95, 96))}
 	if d.Survey != nil && len(d.Survey.Readings) > 0 {
 		old := pick(c, d.Survey.Readings)
 		if old.Void {
@@ -122,12 +122,12 @@ func (c *Crew) reading(d job.Document) job.Act {
 func (c *Crew) wall(d job.Document) job.Act {
 	w := pick(c, d.Walls)
 	if c.IntN(2) == 0 {
-		w.Layout = &job.Layout{From: pick(c, []string{"start", "end"}), Offset: c.length(d, 0, 3)}
+		w.Layout = &job.Layout{From: pick(c, []string{"start", "end"}), Offset: job.L(c.length(d, 0, 3))}
 		return &job.PutWall{Wall: w}
 	}
-	if w.Line != nil && w.Line.At != "" {
+	if w.Line != nil && w.Line.At.Given() {
 		line := *w.Line
-		line.At = c.length(d, 60, 150)
+		line.At = job.L(c.length(d, 60, 150))
 		w.Line = &line
 		return &job.PutWall{Wall: w}
 	}

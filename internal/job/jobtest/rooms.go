@@ -32,7 +32,7 @@ func Laid(at []geo.Point, lines map[string]job.Line) job.Document {
 		d.Survey.Corners = append(d.Survey.Corners, job.Corner{ID: fmt.Sprint(i + 1)})
 		d.Survey.Walls = append(d.Survey.Walls, job.ExistingWall{ID: "side " + fmt.Sprint(i+1), From: fmt.Sprint(i + 1), To: fmt.Sprint((i+1)%n + 1)})
 		for j := i + 1; j < n; j++ {
-			d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: fmt.Sprint(i, "-", j), Kind: "length", From: fmt.Sprint(i + 1), To: fmt.Sprint(j + 1), Value: fmt.Sprintf("%.7f in", at[i].Distance(at[j]))})
+			d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: fmt.Sprint(i, "-", j), Kind: "length", From: fmt.Sprint(i + 1), To: fmt.Sprint(j + 1), Value: job.L(fmt.Sprintf("%.7f in", at[i].Distance(at[j])))})
 		}
 	}
 	for _, id := range []string{"A", "B", "C", "D", "E"} {
@@ -49,12 +49,12 @@ var Leaning = []geo.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 203, Y: 150}, {X: -2
 // Closet is a closet in the corner of a room: its front D runs past its side E.
 func Closet() job.Document {
 	d := Laid(Leaning, map[string]job.Line{
-		"D": {By: "parallel", Face: "side 1", At: "60 in", Stop: &job.LineEnd{Face: "E", Past: true}},
-		"E": {By: "square", Face: "side 1", At: "90 in", Stop: &job.LineEnd{Face: "D"}},
+		"D": {By: "parallel", Face: "side 1", At: job.L("60 in"), Stop: &job.LineEnd{Face: "E", Past: true}},
+		"E": {By: "square", Face: "side 1", At: job.L("90 in"), Stop: &job.LineEnd{Face: "D"}},
 	})
-	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x6", Thickness: "1 1/2 in", Depth: "5 1/2 in"})
+	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x6", Thickness: job.L("1 1/2 in"), Depth: job.L("5 1/2 in")})
 	for i := range 6 {
-		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: fmt.Sprint("g", i), Kind: "gap", Place: &job.Place{X: fmt.Sprint(20*i, " in"), Y: fmt.Sprint(10*i, " in")}, Value: "93 in"})
+		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: fmt.Sprint("g", i), Kind: "gap", Place: &job.Place{X: job.L(fmt.Sprint(20*i, " in")), Y: job.L(fmt.Sprint(10*i, " in"))}, Value: job.L("93 in")})
 	}
 	return d
 }

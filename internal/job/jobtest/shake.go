@@ -29,6 +29,10 @@ type leaf struct {
 }
 
 func gather(v reflect.Value, tag reflect.StructTag, out *[]leaf) {
+	if _, is := v.Interface().(job.Length); is {
+		*out = append(*out, leaf{v, tag})
+		return
+	}
 	switch v.Kind() {
 	case reflect.Pointer:
 		*out = append(*out, leaf{v, tag})
@@ -56,6 +60,10 @@ func gather(v reflect.Value, tag reflect.StructTag, out *[]leaf) {
 
 func (l leaf) change(r *rand.Rand, metric bool) {
 	v := l.at
+	if old, is := v.Interface().(job.Length); is {
+		v.Set(reflect.ValueOf(job.L(length(r, old.String(), metric))))
+		return
+	}
 	switch v.Kind() {
 	case reflect.Pointer:
 		if v.IsNil() {
@@ -83,21 +91,16 @@ func (l leaf) change(r *rand.Rand, metric bool) {
 	case reflect.Float64:
 		v.SetFloat([]float64{0, 45, 60, 89.5, 90, 120}[r.IntN(6)])
 	case reflect.String:
-		v.SetString(l.word(r, metric))
+		v.SetString(l.word(r))
 	}
 }
 
-func (l leaf) word(r *rand.Rand, metric bool) string {
-	old := l.at.String()
-	name, _, _ := strings.Cut(l.tag.Get("json"), ",")
+func (l leaf) word(r *rand.Rand) string {
 	if all := l.tag.Get("enum"); all != "" {
 		words := append(strings.Split(all, ","), "")
 		return words[r.IntN(len(words))]
 	}
-	if l.tag.Get("format") == "length" || name == "x" || name == "y" {
-		return length(r, old, metric)
-	}
-	return old
+	return l.at.String()
 }
 
 // length is another one: a hair off, a good bit off, of no sense, or none.
