@@ -1,10 +1,12 @@
 package survey
 
 import (
+	"gonum.org/v1/gonum/mat"
 	"math"
+	"slices"
 	"sort"
 
-	"gonum.org/v1/gonum/mat"
+	"homalos/internal/abreast"
 )
 
 // LooseBeyond is the standard error, in millimetres, at which a direction
@@ -36,9 +38,20 @@ const (
 func Doubts(readings []Reading, noise float64, zones []Zone, slips func(Reading) []Slip) []Doubt {
 	var out []Doubt
 	aside := map[int]bool{}
-	for _, block := range blocks(readings) {
+	all := blocks(readings)
+	// each block as if no other had a doubt: so it is with nearly all of them
+	first := make([]func() (Doubt, bool), len(all))
+	abreast.Each(len(all), func(k int) {
+		d, ok := oneDoubt(readings, all[k], nil, noise, zones, slips)
+		first[k] = func() (Doubt, bool) { return d, ok }
+	})
+	for k, block := range all {
 		for range mostDoubts {
-			d, ok := oneDoubt(readings, block, aside, noise, zones, slips)
+			look := first[k]
+			if slices.ContainsFunc(block.which, func(i int) bool { return aside[i] }) {
+				look = func() (Doubt, bool) { return oneDoubt(readings, block, aside, noise, zones, slips) }
+			}
+			d, ok := look()
 			if !ok {
 				break
 			}
@@ -222,18 +235,6 @@ func density(v float64, by []told) float64 {
 	return best + math.Log(total)
 }
 
-// alike is how alike all readings are by a shape, in rows; the upper half.
-func (m *Model) alike(terms [][]Term, s shape) []float64 {
-	n := len(terms)
-	out := make([]float64, n*n)
-	for i := range n {
-		for j := i; j < n; j++ {
-			out[i*n+j] = m.between(terms[i], terms[j], s)
-		}
-	}
-	return out
-}
-
 // leaveOneOut foretells each reading from the others, by every shape weighed
 // by the others alone (closed form: misfit and variance from the inverse).
 // nil for a reading that the others say nothing of.
@@ -250,23 +251,29 @@ func leaveOneOut(readings []Reading, noise float64, zones []Zone, guesses []weig
 	}
 	out := make([][]told, n)
 	logs := make([][]float64, n)
-	k, inverse, alpha := mat.NewSymDense(n, nil), mat.NewSymDense(n, nil), mat.NewVecDense(n, nil)
-	trend := m.alike(terms, shape{reach: 1000})
+	k, alpha := mat.NewSymDense(n, nil), mat.NewVecDense(n, nil)
+	both := m.likeness(terms, terms)
+	alike := func(s shape) []float64 {
+		out := make([]float64, n*n)
+		both.by(s, out)
+		return out
+	}
+	trend := alike(shape{reach: 1000})
 	alikes := map[float64][2][]float64{}
 	for _, g := range guesses {
 		if _, ok := alikes[g.reach]; ok {
 			continue
 		}
-		var both [2][]float64
+		var each [2][]float64
 		for of := range 2 {
 			unit := shape{reach: g.reach}
 			unit.size[of] = 1
-			both[of] = m.alike(terms, unit)
+			each[of] = alike(unit)
 			for at, v := range trend {
-				both[of][at] -= v
+				each[of][at] -= v
 			}
 		}
-		alikes[g.reach] = both
+		alikes[g.reach] = each
 	}
 	data := k.RawSymmetric().Data
 	for _, g := range guesses {
@@ -277,13 +284,16 @@ func leaveOneOut(readings []Reading, noise float64, zones []Zone, guesses []weig
 		for i := range n {
 			data[i*n+i] += m.variance(readings[i])
 		}
-		var chol mat.Cholesky
-		if !chol.Factorize(k) || chol.InverseTo(inverse) != nil || chol.SolveVecTo(alpha, y) != nil {
+		u, ok := factored(k)
+		if !ok {
 			continue
 		}
-		evidence := g.weight - 0.5*mat.Dot(y, alpha) - 0.5*chol.LogDet()
+		alpha.CopyVec(y)
+		u.solve(alpha)
+		evidence := g.weight - 0.5*mat.Dot(y, alpha) - 0.5*u.logDet()
+		inverse := u.inverse().Data
 		for i := range n {
-			own := inverse.At(i, i)
+			own := inverse[i*n+i]
 			off, sigma := alpha.AtVec(i)/own, math.Sqrt(1/own)
 			// without reading i: take its own share of the evidence out
 			logs[i] = append(logs[i], evidence+0.5*off*off/(sigma*sigma)+math.Log(sigma))

@@ -40,23 +40,13 @@ func (m *Model) EstimateAll(sums [][]Term) []Estimate {
 	}
 	values := make([][]float64, len(m.fits))
 	spans := make([]float64, count)
-	cross := mat.NewDense(n, count, nil)
-	var solved mat.Dense
+	cross, solved := mat.NewDense(n, count, nil), mat.NewDense(n, count, nil)
+	alike := m.likeness(readingTerms, sums)
 	for f := range m.fits {
 		fit := &m.fits[f]
-		for i := range n {
-			row := cross.RawRowView(i)
-			for j, s := range sums {
-				row[j] = m.between(readingTerms[i], s, fit.shape)
-			}
-		}
-		var lower mat.TriDense
-		fit.chol.LTo(&lower)
-		if err := solved.Solve(&lower, cross); err != nil {
-			if _, ill := err.(mat.Condition); !ill {
-				continue
-			}
-		}
+		alike.by(fit.shape, cross.RawMatrix().Data)
+		solved.Copy(cross)
+		fit.half(solved)
 		values[f] = make([]float64, count)
 		explained := make([]float64, count)
 		for i := range n {

@@ -44,7 +44,7 @@ type weighed struct {
 // fit is a shape with the readings' covariance factored.
 type fit struct {
 	weighed
-	chol  mat.Cholesky
+	factor
 	alpha *mat.VecDense
 }
 
@@ -204,24 +204,22 @@ func (m *Model) factor() {
 		y.SetVec(i, r.Value-m.meanOf(terms[i]))
 	}
 	total := 0.0
+	alike := m.likeness(terms, terms)
 	for _, s := range m.shapes {
 		if len(m.fits) == m.keep || s.weight < 0.01 && len(m.fits) > 0 {
 			break
 		}
 		k := mat.NewSymDense(n, nil)
+		alike.by(s.shape, k.RawSymmetric().Data)
 		for i := range n {
-			for j := i; j < n; j++ {
-				v := m.between(terms[i], terms[j], s.shape)
-				if i == j {
-					v += m.variance(m.readings[i])
-				}
-				k.SetSym(i, j, v)
-			}
+			k.RawSymmetric().Data[i*n+i] += m.variance(m.readings[i])
 		}
-		f := fit{weighed: s, alpha: mat.NewVecDense(n, nil)}
-		if !f.chol.Factorize(k) || f.chol.SolveVecTo(f.alpha, y) != nil {
+		u, ok := factored(k)
+		if !ok {
 			continue
 		}
+		f := fit{weighed: s, factor: u, alpha: mat.VecDenseCopyOf(y)}
+		f.solve(f.alpha)
 		total += s.weight
 		m.fits = append(m.fits, f)
 	}

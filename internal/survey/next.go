@@ -96,23 +96,19 @@ func (m *Model) covariance(sums [][]Term) *mat.SymDense {
 	sums = m.allPatched(sums)
 	n, count := len(m.readings), len(sums)
 	total := mat.NewSymDense(count, nil)
-	cross := mat.NewDense(n, count, nil)
-	var solved mat.Dense
+	cross, solved := mat.NewDense(n, count, nil), mat.NewDense(n, count, nil)
+	terms := make([][]Term, n)
+	for i, r := range m.readings {
+		terms[i] = m.patched(r.terms())
+	}
+	alike := m.likeness(terms, sums)
 	for f := range m.fits {
 		fit := &m.fits[f]
-		for i, r := range m.readings {
-			terms := m.patched(r.terms())
-			for j, s := range sums {
-				cross.Set(i, j, m.between(terms, s, fit.shape))
-			}
-		}
-		if err := fit.chol.SolveTo(&solved, cross); err != nil {
-			if _, ill := err.(mat.Condition); !ill {
-				continue
-			}
-		}
+		alike.by(fit.shape, cross.RawMatrix().Data)
+		solved.Copy(cross)
+		fit.solveAll(solved)
 		var explained mat.Dense
-		explained.Mul(cross.T(), &solved)
+		explained.Mul(cross.T(), solved)
 		for i := range count {
 			for j := i; j < count; j++ {
 				total.SetSym(i, j, total.At(i, j)+fit.weight*(m.between(sums[i], sums[j], fit.shape)-(explained.At(i, j)+explained.At(j, i))/2))

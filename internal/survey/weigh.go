@@ -5,6 +5,8 @@ import (
 	"sort"
 
 	"gonum.org/v1/gonum/mat"
+
+	"homalos/internal/abreast"
 )
 
 // weigh finds how well each shape of the grid explains the readings, on an
@@ -19,70 +21,55 @@ func (m *Model) weigh() {
 	}
 	n := len(sample)
 	y := mat.NewVecDense(n, nil)
+	terms := make([][]Term, n)
 	for i, r := range sample {
-		y.SetVec(i, r.Value-m.meanOf(r.terms()))
-	}
-	trend := mat.NewSymDense(n, nil)
-	alike := [2]*mat.SymDense{mat.NewSymDense(n, nil), mat.NewSymDense(n, nil)}
-	total := mat.NewSymDense(n, nil)
-	signs, patches := make([][2]float64, n), make([][2]int, n)
-	for i, r := range sample {
-		for _, t := range m.patched(r.terms()) {
-			signs[i][t.Of], patches[i][t.Of] = t.Weight, t.patch
-		}
-	}
-	// both is 1 where two readings speak of the same patch of a surface
-	both := func(i, j int, of Surface) float64 {
-		if patches[i][of] != patches[j][of] {
-			return 0
-		}
-		return signs[i][of] * signs[j][of]
+		terms[i] = m.patched(r.terms())
+		y.SetVec(i, r.Value-m.meanOf(terms[i]))
 	}
 	floors, ceilings := m.sizesOf()
-	best := math.Inf(-1)
-	for i := range n {
-		for j := i; j < n; j++ {
-			trend.SetSym(i, j, (both(i, j, Floor)+both(i, j, Ceiling))*m.trend(sample[i].At, sample[j].At))
-		}
-	}
-	var solved mat.VecDense
+	alike := m.likeness(terms, terms)
+	trend := make([]float64, n*n)
+	alike.trends(trend)
+	found := make([][]weighed, len(reaches))
 	for _, reach := range reaches {
-		for i := range n {
-			for j := i; j < n; j++ {
-				k := smooth(sample[i].At.Distance(sample[j].At), reach)
-				alike[0].SetSym(i, j, k*both(i, j, Floor))
-				alike[1].SetSym(i, j, k*both(i, j, Ceiling))
-			}
-		}
+		alike.bend(reach) // remembered before several ask
+	}
+	abreast.Each(len(reaches), func(k int) {
+		reach, bend := reaches[k], alike.bend(reaches[k])
+		unit := [2][]float64{alike.departures(Floor, bend), alike.departures(Ceiling, bend)}
+		total, solved := mat.NewSymDense(n, nil), mat.NewVecDense(n, nil)
+		data := total.RawSymmetric().Data
 		for _, f := range floors {
 			for _, c := range ceilings {
-				for i := range n {
-					for j := i; j < n; j++ {
-						v := trend.At(i, j) + f*f*alike[0].At(i, j) + c*c*alike[1].At(i, j)
-						if i == j {
-							v += m.variance(sample[i])
-						}
-						total.SetSym(i, j, v)
-					}
+				for i := range data {
+					data[i] = trend[i] + f*f*unit[0][i] + c*c*unit[1][i]
 				}
-				var chol mat.Cholesky
-				if !chol.Factorize(total) {
+				for i, r := range sample {
+					data[i*n+i] += m.variance(r)
+				}
+				u, ok := factored(total)
+				if !ok {
 					continue
 				}
-				if err := chol.SolveVecTo(&solved, y); err != nil {
-					continue
-				}
-				w := -0.5*mat.Dot(y, &solved) - 0.5*chol.LogDet() + prior(reach, typicalFar, farWidth)
+				solved.CopyVec(y)
+				u.solve(solved)
+				w := -0.5*mat.Dot(y, solved) - 0.5*u.logDet() + prior(reach, typicalFar, farWidth)
 				if len(floors) > 1 {
 					w += prior(f, typicalSize, sizeWidth)
 				}
 				if len(ceilings) > 1 {
 					w += prior(c, typicalSize, sizeWidth)
 				}
-				best = math.Max(best, w)
-				m.shapes = append(m.shapes, weighed{shape{[2]float64{f, c}, reach}, w})
+				found[k] = append(found[k], weighed{shape{[2]float64{f, c}, reach}, w})
 			}
 		}
+	})
+	best := math.Inf(-1)
+	for _, some := range found {
+		for _, w := range some {
+			best = math.Max(best, w.weight)
+		}
+		m.shapes = append(m.shapes, some...)
 	}
 	for i := range m.shapes {
 		m.shapes[i].weight = math.Exp(m.shapes[i].weight - best)

@@ -3,6 +3,7 @@ package work
 import (
 	"fmt"
 
+	"homalos/internal/abreast"
 	"homalos/internal/cutting"
 	"homalos/internal/framing"
 	"homalos/internal/job"
@@ -62,14 +63,16 @@ func OutIn(s *site.Site, fitted *survey.Wary, heights func(*framing.Wall) framin
 	r := &Result{Site: s, Heights: fitted}
 	walls := r.stand()
 	found := s.Found()
-	for _, w := range walls {
+	r.Walls = make([]*Wall, len(walls))
+	abreast.Each(len(walls), func(i int) {
+		w := walls[i]
 		near := heights(w)
 		r.leanEnds(w, near)
 		*w = *w.Settled()
 		f := framing.Frame(w, s.Rules, near, found)
 		lies := framing.Lies(f, s.Rules, found)
-		r.Walls = append(r.Walls, &Wall{Framed: f, Findings: f.Findings, Against: lies[:]})
-	}
+		r.Walls[i] = &Wall{Framed: f, Findings: f.Findings, Against: lies[:]}
+	})
 	for _, w := range r.Walls {
 		w.Meetings = r.meetings(w.Framed)
 	}
