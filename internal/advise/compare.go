@@ -31,15 +31,15 @@ type Comparison struct {
 
 // Compare holds two places of a wall side by side by what they cost. before is
 // the job as it is, after with the wall in the other place; cut says which
-// pieces have been cut. The error is the job.Faults of after.
-func Compare(before, after job.Document, wall string, cut func(member string) bool) (Comparison, error) {
+// pieces have been cut; m is what was worked out before. The error is the job.Faults of after.
+func Compare(m *work.Memory, before, after job.Document, wall string, cut func(member string) bool) (Comparison, error) {
 	after = job.Copy(after)
-	site.KeepPlaces(before, &after)
-	then, err := work.Of(after)
+	m.KeepPlaces(before, &after)
+	then, err := m.Result(after)
 	if err != nil {
 		return Comparison{}, err
 	}
-	now, err := work.Of(before)
+	now, err := m.Result(before)
 	if err != nil {
 		return Comparison{}, err
 	}
@@ -52,7 +52,7 @@ func Compare(before, after job.Document, wall string, cut func(member string) bo
 		}
 		out = append(out, one)
 	}
-	return Comparison{Rows: out, Moved: site.Moves(before, after), Changed: Changed(now, then, cut)}, nil
+	return Comparison{Rows: out, Moved: m.Moves(before, after), Changed: Changed(now, then, cut)}, nil
 }
 
 // consequences are what a wall's place costs, in the order they are asked for.

@@ -1,6 +1,7 @@
 package job
 
 import (
+	"encoding/json"
 	"reflect"
 
 	"homalos/internal/measure"
@@ -104,6 +105,16 @@ func eachLength(v reflect.Value, do func(*Length)) {
 			}
 		}
 	}
+}
+
+// UnmarshalJSON takes a document as it was written, and reads its lengths.
+func (d *Document) UnmarshalJSON(raw []byte) error {
+	type plain Document
+	if err := json.Unmarshal(raw, (*plain)(d)); err != nil {
+		return err
+	}
+	d.readLengths()
+	return nil
 }
 
 // readLengths reads what is written in a document, once.

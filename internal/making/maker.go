@@ -20,6 +20,7 @@ type Maker struct {
 	Now  job.Document                          // the job as it stands
 	Base *job.Document                         // what was on screen when the edits were made, if that is older
 	Plan func(job.Document) (plan.Plan, error) // plans that are remembered; Compute if nil
+	Read *site.Reader                          // sites that are remembered; none if nil
 	Kept bool                                  // the edits come from the log: they were fit when they were made
 	By   string                                // who cut, where a tick doesn't say,
 	At   string                                // and when, as RFC 3339
@@ -75,6 +76,9 @@ func (m *Maker) Make(edits []job.Edit) (Edited, error) {
 	if m.Plan == nil {
 		m.Plan = plan.Compute
 	}
+	if m.Read == nil {
+		m.Read = &site.Reader{}
+	}
 	m.out = Edited{Document: job.Copy(m.Now)}
 	m.settled, m.faults = m.Now, nil
 	for i, e := range edits {
@@ -86,7 +90,7 @@ func (m *Maker) Make(edits []job.Edit) (Edited, error) {
 	if len(m.faults) > 0 {
 		return Edited{}, m.faults
 	}
-	if wrong := site.Check(m.out.Document); wrong != nil {
+	if wrong := m.Read.Check(m.out.Document); wrong != nil {
 		return Edited{}, located(wrong, m.out)
 	}
 	if m.out.Said == "" && len(m.out.Steps) > 0 {

@@ -46,8 +46,8 @@ func (m *Maker) whereRead(r job.Reading) job.Reading {
 		return r
 	}
 	if m.was == nil {
-		was, faults := site.Of(*m.Base)
-		is, wrong := site.Of(site.Bare(m.Now))
+		was, faults := m.Read.Of(*m.Base)
+		is, wrong := m.Read.Of(site.Bare(m.Now))
 		if faults != nil || wrong != nil {
 			return r
 		}
@@ -74,7 +74,7 @@ func (m *Maker) settle() {
 	}
 	if m.moved {
 		kept := job.Copy(m.out.Document)
-		site.KeepPlaces(m.settled, &kept)
+		m.Read.KeepPlaces(m.settled, &kept)
 		for _, one := range job.Between(m.out.Document, kept) {
 			m.out.Steps = append(m.out.Steps, EditStep{Edit: one, Inverse: one.On(&m.out.Document, "", &m.faults), Worked: true, from: -1})
 		}

@@ -15,6 +15,14 @@ import (
 //
 // The error names what is wrong with the text and what to write instead.
 func Read(text string, system System) (Length, error) {
+	if l, ok := plain(text, system); ok {
+		return l, nil
+	}
+	return read(text, system)
+}
+
+// read looks closely.
+func read(text string, system System) (Length, error) {
 	if len(text) > 80 {
 		return 0, fmt.Errorf("a length of %d characters: write one such as %s", len(text), sample(system))
 	}

@@ -120,12 +120,9 @@ func (s *drawer) relief(name string, g survey.Grid, span map[int]*spread) Relief
 }
 
 // SectionAlong draws floor and ceiling along any line of the plan, from a to b
-// in the job's lengths, with the readings close to it and what crosses it.
-func SectionAlong(d job.Document, from, to job.Place) (Drawing, error) {
-	s, faults := site.Of(d)
-	if faults != nil {
-		return Drawing{}, faults
-	}
+// in the job's lengths, with the readings close to it and what crosses it. The
+// error is a job.Faults.
+func SectionAlong(s *work.Result, from, to job.Place) (Drawing, error) {
 	a, wrong := s.Point("from", from)
 	b, faults := s.Point("to", to)
 	if faults = append(wrong, faults...); faults == nil && a.Distance(b) < 50 {
@@ -136,9 +133,9 @@ func SectionAlong(d job.Document, from, to job.Place) (Drawing, error) {
 	}
 	long := a.Distance(b)
 	out := Drawing{
-		Wall: "", Length: long, Hook: "start", Surface: []SurfacePoint{}, Pieces: []DrawnPiece{}, Pins: []Pin{}, Openings: []DrawnOpening{}, Tape: tapeOver(s, measure.FromMillimetres(long)),
+		Wall: "", Length: long, Hook: "start", Surface: []SurfacePoint{}, Pieces: []DrawnPiece{}, Pins: []Pin{}, Openings: []DrawnOpening{}, Tape: tapeOver(s.Site, measure.FromMillimetres(long)),
 	}
-	heights := survey.FitWary(s.Readings, s.Noise, s.Zones, s.Slips).Near(a, b, 2*work.NearReadings)
+	heights := s.Heights.Near(a, b, 2*work.NearReadings)
 	const points = 48
 	var sums [][]survey.Term
 	for i := range points + 1 {

@@ -11,7 +11,12 @@ import (
 // Compute works a job out. The error is a job.Faults with all that is wrong.
 // The same document always gives the same plan.
 func Compute(d job.Document) (Plan, error) {
-	r, err := work.Of(d)
+	return ComputeIn(new(work.Memory), d)
+}
+
+// ComputeIn is Compute with what was worked out before remembered.
+func ComputeIn(m *work.Memory, d job.Document) (Plan, error) {
+	r, err := m.Result(d)
 	if err != nil {
 		return Plan{}, err
 	}

@@ -16,6 +16,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/wood"
+	"homalos/internal/work"
 )
 
 func wallOf(t require.TestingT, p Plan, id string) Wall {
@@ -258,7 +259,7 @@ func TestDevicesToMoveAreCompared(t *testing.T) {
 	d.Assess = &job.Assess{Hanging: []job.Hanging{{ID: "s", Wall: "side 1", What: "switch", Station: job.L("91 in")}, {ID: "r", Wall: "side 1", What: "radiator"}}}
 	there := job.Copy(d)
 	there.Walls[1].Line.At = job.L("120 in")
-	c, err := advise.Compare(d, there, "E", nothingCut)
+	c, err := advise.Compare(new(work.Memory), d, there, "E", nothingCut)
 	require.NoError(t, err)
 	for _, r := range c.Rows {
 		if r.What == "devices to move" {
@@ -268,7 +269,7 @@ func TestDevicesToMoveAreCompared(t *testing.T) {
 	}
 	furring := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
 	furring.Assess = d.Assess
-	c, err = advise.Compare(d, furring, "A", nothingCut)
+	c, err = advise.Compare(new(work.Memory), d, furring, "A", nothingCut)
 	require.NoError(t, err)
 	assert.Contains(t, fmt.Sprint(c.Rows), "2: switch, radiator")
 }

@@ -27,6 +27,7 @@ import (
 	"homalos/internal/picture"
 	"homalos/internal/plan"
 	"homalos/internal/site"
+	"homalos/internal/work"
 )
 
 // The corpus is documents as they were planned before the core was taken
@@ -60,7 +61,7 @@ func outcomes(d job.Document) (out [5][]byte) {
 	}
 	out[0], out[1] = text(p), text(p.Drawings)
 	room := plan.RoomOf(p)
-	out[2] = text(room, error(nil), p.Asks(), plan.UsualOf(d))
+	out[2] = text(room, error(nil), p.Asks(), p.Usual())
 	calls, err := plan.CallList(d, p)
 	out[3] = text(calls, err)
 	out[4] = fixes(d, p)
@@ -84,7 +85,7 @@ func fixes(d job.Document, p plan.Plan) []byte {
 					all = append(all, err)
 					continue
 				}
-				compared, err := advise.Compare(d, after, w.ID, func(string) bool { return true })
+				compared, err := advise.Compare(new(work.Memory), d, after, w.ID, func(string) bool { return true })
 				all = append(all, compared, err, site.Moves(d, after))
 				stayed := job.Copy(after)
 				all = append(all, site.KeepPlaces(d, &stayed), job.Between(after, stayed))
@@ -92,7 +93,7 @@ func fixes(d job.Document, p plan.Plan) []byte {
 		}
 	}
 	long := d.Units.Write(120 * measure.Inch)
-	section, err := picture.SectionAlong(d, job.Place{X: job.L(d.Units.Write(0)), Y: job.L(long)}, job.Place{X: job.L(long), Y: job.L(d.Units.Write(10 * measure.Inch))})
+	section, err := picture.SectionAlong(p.Result, job.Place{X: job.L(d.Units.Write(0)), Y: job.L(long)}, job.Place{X: job.L(long), Y: job.L(d.Units.Write(10 * measure.Inch))})
 	return text(append(all, section, err)...)
 }
 

@@ -187,15 +187,15 @@ func TestMeasureNextEndsWithEnough(t *testing.T) {
 
 func TestASectionAlongAnyLine(t *testing.T) {
 	d := jobtest.Demo(t, "bindery")
-	s, err := picture.SectionAlong(d, job.Place{X: job.L("0"), Y: job.L("0")}, job.Place{X: job.L("200 in"), Y: job.L("110 in")})
+	s, err := picture.SectionAlong(computed(t, d).Result, job.Place{X: job.L("0"), Y: job.L("0")}, job.Place{X: job.L("200 in"), Y: job.L("110 in")})
 	require.NoError(t, err)
 	assert.True(t, s.Known)
 	assert.Len(t, s.Surface, 49)
 	assert.NotEmpty(t, s.Pins)
 	assert.Len(t, s.Crossed, 20)
-	_, err = picture.SectionAlong(d, job.Place{X: job.L("0"), Y: job.L("0")}, job.Place{X: job.L("0"), Y: job.L("0")})
+	_, err = picture.SectionAlong(computed(t, d).Result, job.Place{X: job.L("0"), Y: job.L("0")}, job.Place{X: job.L("0"), Y: job.L("0")})
 	assert.ErrorContains(t, err, "no length")
-	_, err = picture.SectionAlong(d, job.Place{X: job.L("0"), Y: job.L("zero")}, job.Place{X: job.L("9")})
+	_, err = picture.SectionAlong(computed(t, d).Result, job.Place{X: job.L("0"), Y: job.L("zero")}, job.Place{X: job.L("9")})
 	assert.Error(t, err)
 }
 

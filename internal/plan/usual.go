@@ -21,13 +21,10 @@ type Usual struct {
 	ByPlace []string      `json:"byPlace" nullable:"false" doc:"Ids of all readings along walls, by wall and station."`
 }
 
-// UsualOf fills in a job's defaults. A job with faults gives an empty answer.
-func UsualOf(d job.Document) Usual {
+// Usual fills in the job's defaults.
+func (p Plan) Usual() Usual {
+	s := p.Result.Site
 	out := Usual{Tops: 1, Doors: []job.Opening{}, Bottom: []string{}, ByPlace: []string{}}
-	s, faults := site.Of(d)
-	if faults != nil {
-		return out
-	}
 	u := s.Rules.Units
 	out.Mark = u.Write(s.Rules.Mark)
 	out.Rules = job.Rules{
@@ -46,7 +43,7 @@ func UsualOf(d job.Document) Usual {
 			}
 		}
 	}
-	id := freeDoor(d)
+	id := freeDoor(s.Doc)
 	for _, w := range s.Walls {
 		leaf := job.Size{Width: job.L(u.Words("30 in", "800 mm")), Height: job.L(u.Words("80 in", "2040 mm"))}
 		middle := (w.Length / 2).Nearest(u.Pick(measure.Inch, 10*measure.Millimetre))

@@ -10,28 +10,28 @@ import (
 )
 
 func TestWhatIsLeftOutIsFilledIn(t *testing.T) {
-	u := UsualOf(edited(t))
+	u := computed(t, edited(t)).Usual()
 	assert.Equal(t, "1/16 in", u.Mark)
 	assert.True(t, job.Equal(job.Rules{Spacing: job.L("16 in"), Method: "in-place", Fit: job.L("1/16 in"), Hold: job.L("3/16 in"), Floor: "timber", Lap: job.L("24 in"), Kerf: job.L("1/8 in"), Board: job.L("1/2 in")}, u.Rules))
-	m := UsualOf(job.Starter("loft", "metric"))
+	m := computed(t, job.Starter("loft", "metric")).Usual()
 	assert.Equal(t, "1 mm", m.Mark)
 	assert.True(t, job.Equal(job.Rules{Spacing: job.L("600 mm"), Method: "in-place", Fit: job.L("2 mm"), Hold: job.L("5 mm"), Floor: "timber", Lap: job.L("600 mm"), Kerf: job.L("3 mm"), Board: job.L("12.5 mm")}, m.Rules))
 }
 
 func TestTheDoorOfferedStandsAtTheMiddleAndCanBeBuilt(t *testing.T) {
 	d := edited(t)
-	door := UsualOf(d).Doors[0]
+	door := computed(t, d).Usual().Doors[0]
 	assert.Equal(t, "D1", door.ID)
 	assert.Equal(t, "51 in", door.Centre.String())
 	d.Walls[0].Openings = []job.Opening{door}
 	assert.Len(t, of(computed(t, d), "king"), 2)
-	assert.Equal(t, "D2", UsualOf(d).Doors[0].ID, "D1 is taken")
+	assert.Equal(t, "D2", computed(t, d).Usual().Doors[0].ID, "D1 is taken")
 }
 
 func TestReadingsStandByPlaceHoweverTheyAreWritten(t *testing.T) {
 	d := edited(t, `"station": "100 in"`, `"station": "8 ft 4 in"`, `"station": "32 in"`, `"station": "0.9 m"`)
 	d.Survey.Readings[0], d.Survey.Readings[3] = d.Survey.Readings[3], d.Survey.Readings[0]
-	assert.Equal(t, []string{"r1", "r2", "r3", "r4"}, UsualOf(d).ByPlace)
+	assert.Equal(t, []string{"r1", "r2", "r3", "r4"}, computed(t, d).Usual().ByPlace)
 }
 
 func TestUntreatedWoodOnConcreteIsAFault(t *testing.T) {

@@ -60,7 +60,7 @@ func (s *Server) editRoutes(api huma.API) {
 			if err != nil {
 				return nil, problem(err)
 			}
-			c, err := advise.Compare(j.Document, there, in.Wall, cutIn(j.Document))
+			c, err := advise.Compare(s.plans.works, j.Document, there, in.Wall, cutIn(j.Document))
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -116,11 +116,11 @@ func (s *Server) edit(ctx context.Context, in *struct {
 		return nil, problem(err)
 	}
 	out := &editsAnswer{ETag: tag(j.Revision)}
-	out.Body = EditsBody{JobBody: bodyOf(j), Again: known != nil, Stayed: stayed(done), Moved: site.Moves(before, j.Document)}
+	out.Body = EditsBody{JobBody: bodyOf(j), Again: known != nil, Stayed: stayed(done), Moved: s.plans.works.Moves(before, j.Document)}
 	if out.Body.Changed, err = s.changed(before, j.Document); err != nil {
 		return nil, problem(err)
 	}
-	out.Body.Offers, err = s.offers(ctx, in.ID, request.Device)
+	out.Body.Offers, err = s.offers(ctx, in.ID, j.Revision, request.Device)
 	return out, problem(err)
 }
 
@@ -128,7 +128,7 @@ func (s *Server) edit(ctx context.Context, in *struct {
 // log is to say of it.
 func (s *Server) made(now store.Job, log store.Log, request job.Request) (store.Entry, making.Edited, error) {
 	entry := store.Entry{Step: store.Step{Author: store.Author{Name: request.By, Device: request.Device}}}
-	maker := &making.Maker{Now: now.Document, Plan: s.plans.of, By: request.By, At: time.Now().UTC().Format(time.RFC3339)}
+	maker := &making.Maker{Now: now.Document, Plan: s.plans.of, Read: &s.plans.works.Reader, By: request.By, At: time.Now().UTC().Format(time.RFC3339)}
 	if int64(request.Revision) > now.Revision {
 		return entry, making.Edited{}, job.Faults{{Path: "revision", Text: "the job never was at this revision: read it again"}}
 	}
@@ -153,7 +153,7 @@ func (s *Server) made(now store.Job, log store.Log, request job.Request) (store.
 	switch {
 	case errors.As(err, &faults) && maker.Base != nil:
 		// what made no sense before either is a slip of one's own
-		if _, own := (&making.Maker{Now: *maker.Base, Plan: s.plans.of}).Make(edits); own != nil {
+		if _, own := (&making.Maker{Now: *maker.Base, Plan: s.plans.of, Read: &s.plans.works.Reader}).Make(edits); own != nil {
 			return entry, done, own
 		}
 		return entry, done, s.stale(now, maker, edits, theirs, err)

@@ -138,7 +138,7 @@ func (s *Server) imported(ctx context.Context, id string, read func(job.Document
 	if err := read(j.Document, &out.Body); err != nil {
 		return nil, problem(err)
 	}
-	_, err = (&making.Maker{Now: j.Document, Plan: s.plans.of}).Make(out.Body.Edits)
+	_, err = (&making.Maker{Now: j.Document, Plan: s.plans.of, Read: &s.plans.works.Reader}).Make(out.Body.Edits)
 	return out, problem(err)
 }
 

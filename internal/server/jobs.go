@@ -103,7 +103,7 @@ func (s *Server) importJob(ctx context.Context, in *struct {
 }
 
 func (s *Server) create(ctx context.Context, id string, d job.Document) (*jobAnswer, error) {
-	if faults := site.Check(d); faults != nil {
+	if faults := s.plans.works.Check(d); faults != nil {
 		return nil, problem(faults)
 	}
 	j, err := s.store.Create(ctx, id, d, store.Author{}, s.summary(d))
@@ -152,7 +152,7 @@ func (s *Server) plan(ctx context.Context, in *JobID) (*struct {
 		ETag string `header:"ETag"`
 		Body PlanBody
 	}{ETag: tag(j.Revision)}
-	out.Body = PlanBody{ID: j.ID, Revision: j.Revision, Plan: p, Drawings: p.Drawings, Asks: p.Asks(), Saw: saw, Usual: plan.UsualOf(j.Document)}
+	out.Body = PlanBody{ID: j.ID, Revision: j.Revision, Plan: p, Drawings: p.Drawings, Asks: p.Asks(), Saw: saw, Usual: p.Usual()}
 	if out.Body.Drawings == nil {
 		out.Body.Drawings = []picture.Drawing{}
 	}

@@ -4,6 +4,7 @@ import (
 	"bufio"
 	"context"
 	"encoding/json"
+	"fmt"
 	"net/http"
 	"net/http/httptest"
 	"os"
@@ -17,6 +18,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/job"
+	"homalos/internal/job/jobtest"
 	"homalos/internal/server"
 	"homalos/internal/server/servertest"
 	"homalos/internal/store"
@@ -281,31 +283,56 @@ func TestADatabaseThatIsAwayIsSaidSo(t *testing.T) {
 	assert.Equal(t, 200, a.edit(1, rename).status)
 }
 
+// From request to answer, the one after the other: a crew at work.
 func BenchmarkMakeAnEdit(b *testing.B) {
 	gin.SetMode(gin.ReleaseMode)
 	web := httptest.NewServer(server.New(storetest.Open(b)))
 	defer web.Close()
-	raw, err := os.ReadFile("../../demo/bindery.json")
-	require.NoError(b, err)
-	status, err := servertest.Call(context.Background(), "PUT", web.URL+jobPath, json.RawMessage(raw), nil)
-	require.NoError(b, err)
-	require.Equal(b, 201, status)
-	for name, edit := range map[string]func(i int) said{
-		"tick":   func(int) said { return cut("A-S2", nil) },
-		"rename": func(i int) said { return do("rename", said{"name": strconv.Itoa(i)}) },
-		"reading": func(i int) said {
-			return do("add-reading", said{"reading": reading("r"+strconv.Itoa(i), strconv.Itoa(1+i%140), "95 3/4")})
-		},
-	} {
-		b.Run(name, func(b *testing.B) {
-			var now struct{ Revision int }
-			_, err := servertest.Call(context.Background(), "GET", web.URL+jobPath, nil, &now)
-			require.NoError(b, err)
-			for i := 0; b.Loop(); i++ {
-				_, err := servertest.Call(context.Background(), "POST", web.URL+jobPath+"/edits", said{"revision": now.Revision, "device": "bench", "edits": []said{edit(now.Revision)}}, &now)
+	last := ""
+	jobs := map[string]struct {
+		doc   job.Document
+		edits map[string]func(i int) said
+	}{
+		"the bindery": {jobtest.Demo(b, "bindery"), map[string]func(i int) said{
+			"tick":   func(int) said { return cut("A-S2", nil) },
+			"rename": func(i int) said { return do("rename", said{"name": strconv.Itoa(i)}) },
+			"reading": func(i int) said {
+				r := reading("bench"+strconv.Itoa(i), strconv.Itoa(1+i%140), "95 3/4")
+				if last != "" { // taken again elsewhere: as many stand as before
+					r["replaces"] = last
+				}
+				last = r["id"].(string)
+				return do("add-reading", said{"reading": r})
+			},
+			"door moved": func(i int) said {
+				return do("put-opening", said{"wall": "A", "opening": said{"id": "D1", "kind": "door", "centre": strconv.Itoa(60 + i%8), "leaf": said{"width": "30", "height": "80"}}})
+			},
+		}},
+		"60 walls, 960 readings": {jobtest.Building(60), map[string]func(i int) said{
+			"door moved": func(i int) said {
+				return do("put-opening", said{"wall": "W7", "opening": said{"id": "D", "kind": "door", "centre": strconv.Itoa(60 + i%8), "leaf": said{"width": "30", "height": "80"}}})
+			},
+			"rename": func(i int) said { return do("rename", said{"name": strconv.Itoa(i)}) },
+		}},
+	}
+	n := 0
+	for name, one := range jobs {
+		path := fmt.Sprintf("/api/jobs/0190c0de-0000-7000-8000-0000000009%02d", n)
+		n++
+		status, err := servertest.Call(context.Background(), "PUT", web.URL+path, json.RawMessage(job.Write(one.doc)), nil)
+		require.NoError(b, err)
+		require.Equal(b, 201, status)
+		for what, edit := range one.edits {
+			b.Run(name+"/"+what, func(b *testing.B) {
+				var now struct{ Revision int }
+				_, err := servertest.Call(context.Background(), "GET", web.URL+path, nil, &now)
 				require.NoError(b, err)
-			}
-		})
+				for b.Loop() {
+					_, err := servertest.Call(context.Background(), "POST", web.URL+path+"/edits", said{"revision": now.Revision, "device": "bench", "edits": []said{edit(now.Revision)}}, &now)
+					require.NoError(b, err)
+				}
+			})
+		}
 	}
 }
 

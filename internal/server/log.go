@@ -109,19 +109,19 @@ func (s *Server) logRoutes(api huma.API) {
 			if n := len(steps); n > 0 {
 				out.Body.Revision = steps[n-1].Revision
 			}
-			out.Body.Offers, err = s.offers(ctx, in.ID, in.Device)
+			out.Body.Offers, err = s.offers(ctx, in.ID, 0, in.Device)
 			return out, problem(err)
 		})
 	s.eventRoutes(api)
 }
 
 // offers are what undo and redo go by next on a device.
-func (s *Server) offers(ctx context.Context, id, device string) (Offers, error) {
+func (s *Server) offers(ctx context.Context, id string, revision int64, device string) (Offers, error) {
 	var out Offers
 	if device == "" {
 		return out, nil
 	}
-	steps, err := s.store.Steps(ctx, id, 0, mostSteps)
+	steps, err := s.store.Recent(ctx, id, revision, mostSteps)
 	if err != nil {
 		return out, err
 	}

@@ -77,7 +77,7 @@ func (s *Server) stale(now store.Job, maker *making.Maker, edits []job.Edit, the
 		then = *maker.Base
 	}
 	p := &Stale{Revision: now.Revision, Since: logSteps(theirs, false), Theirs: job.Diff(then, now.Document), Yours: []job.Change{}}
-	if mine, wrong := (&making.Maker{Now: then, Plan: s.plans.of, Kept: true}).Make(edits); wrong == nil {
+	if mine, wrong := (&making.Maker{Now: then, Plan: s.plans.of, Read: &s.plans.works.Reader, Kept: true}).Make(edits); wrong == nil {
 		p.Yours, p.Wanted = job.Diff(then, mine.Document), mine.Said
 	}
 	return conflict(p, "somebody changed this job meanwhile: look at both changes, then make yours again", err)

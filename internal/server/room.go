@@ -8,7 +8,6 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/picture"
-	"homalos/internal/plan"
 )
 
 // RoomBody is the building as found, with the job's revision it follows from.
@@ -19,15 +18,7 @@ type RoomBody struct {
 	Devices  bool         `json:"devices" doc:"Measuring devices are connected."`
 }
 
-func (s *Server) room(d job.Document) (picture.Room, error) {
-	return s.plans.rooms.of(d, func() (picture.Room, error) {
-		p, err := s.plans.of(d)
-		if err != nil {
-			return picture.Room{}, err
-		}
-		return plan.RoomOf(p), nil
-	})
-}
+func (s *Server) room(d job.Document) (picture.Room, error) { return s.plans.room(d) }
 
 func (s *Server) roomRoutes(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "get-room", Method: http.MethodGet, Path: "/api/jobs/{id}/room", Summary: "The building as found: shape, unevenness, doubts, what to measure next"},
@@ -58,11 +49,11 @@ func (s *Server) roomRoutes(api huma.API) {
 			X2 string `query:"x2" required:"true"`
 			Y2 string `query:"y2" required:"true"`
 		}) (*struct{ Body picture.Drawing }, error) {
-			j, err := s.store.Job(ctx, in.ID)
+			_, p, err := s.current(ctx, in.ID)
 			if err != nil {
 				return nil, problem(err)
 			}
-			d, err := picture.SectionAlong(j.Document, job.Place{X: job.L(in.X1), Y: job.L(in.Y1)}, job.Place{X: job.L(in.X2), Y: job.L(in.Y2)})
+			d, err := picture.SectionAlong(p.Result, job.Place{X: job.L(in.X1), Y: job.L(in.Y1)}, job.Place{X: job.L(in.X2), Y: job.L(in.Y2)})
 			if err != nil {
 				return nil, problem(err)
 			}

@@ -54,7 +54,7 @@ func New(db *store.DB, options ...Option) http.Handler {
 	engine := gin.New()
 	// a stream of readings must flush, so it is never packed
 	engine.Use(gin.Recovery(), headers, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedPathsRegexs([]string{".*/device/.*", ".*/events"})))
-	s := &Server{store: db.ForCrew(store.BuiltInCrew), beat: beat}
+	s := &Server{store: db.ForCrew(store.BuiltInCrew), beat: beat, plans: newPlans()}
 	for _, o := range options {
 		o(s)
 	}

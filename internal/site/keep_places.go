@@ -19,16 +19,21 @@ const Stray = 50.0 // mm
 // looked at stays where it is too. It changes after, and says how many readings
 // stay behind.
 func KeepPlaces(before job.Document, after *job.Document) int {
+	return (&Reader{}).KeepPlaces(before, after)
+}
+
+// KeepPlaces is as the function of that name.
+func (m *Reader) KeepPlaces(before job.Document, after *job.Document) int {
 	readings := after.Survey != nil && alongWalls(after.Survey.Readings)
 	floor := before.Assess != nil && after.Assess != nil && len(after.Assess.Floor) > 0
 	if !readings && !floor {
 		return 0
 	}
-	was, faults := Of(before)
+	was, faults := m.Of(before)
 	if faults != nil {
 		return 0
 	}
-	now, faults := Of(Bare(*after))
+	now, faults := m.Of(Bare(*after))
 	if faults != nil {
 		return 0 // the edit is refused anyway
 	}

@@ -18,7 +18,10 @@ type Move struct {
 
 // Moves lists the walls that an edit moved. Walls that either document can't
 // place are left out.
-func Moves(before, after job.Document) []Move {
+func Moves(before, after job.Document) []Move { return (&Reader{}).Moves(before, after) }
+
+// Moves is as the function of that name.
+func (m *Reader) Moves(before, after job.Document) []Move {
 	out := []Move{}
 	any := false
 	for _, w := range after.Walls {
@@ -27,11 +30,11 @@ func Moves(before, after job.Document) []Move {
 	if !any {
 		return out
 	}
-	a, faults := Of(before)
+	a, faults := m.Of(before)
 	if faults != nil {
 		return out
 	}
-	b, faults := Of(after)
+	b, faults := m.Of(after)
 	if faults != nil {
 		return out
 	}
@@ -49,11 +52,11 @@ func Moves(before, after job.Document) []Move {
 		if far < measure.Inch64.Millimetres() {
 			continue
 		}
-		m := Move{Wall: w.ID, By: b.SayMM(far)}
+		one := Move{Wall: w.ID, By: b.SayMM(far)}
 		if (old.Length - w.Length).Abs() >= measure.Inch64 {
-			m.Was, m.Now = u.Say(old.Length, b.Rules.Mark/2), u.Say(w.Length, b.Rules.Mark/2)
+			one.Was, one.Now = u.Say(old.Length, b.Rules.Mark/2), u.Say(w.Length, b.Rules.Mark/2)
 		}
-		out = append(out, m)
+		out = append(out, one)
 	}
 	return out
 }

@@ -7,6 +7,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/recall"
 	"homalos/internal/room"
 	"homalos/internal/survey"
 )
@@ -309,6 +310,15 @@ func (s *Site) HasExisting(id string) bool {
 		}
 	}
 	return false
+}
+
+// solve finds the room's corners.
+func (s *Site) solve(known *recall.Kept[room.Shape]) room.Shape {
+	raw := make([]job.Length, len(s.TieDocs))
+	for i, t := range s.TieDocs {
+		raw[i] = t.Value // what slips are reckoned from
+	}
+	return known.Must(recall.KeyOf(s.Corners, s.Ties, raw, s.Rules.Units), func() room.Shape { return room.Solve(s.Corners, s.Ties, s.tieSlips) })
 }
 
 // roomOutline is the room's corners as solved; none where it has no shape yet.

@@ -6,6 +6,7 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/recall"
 	"homalos/internal/room"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
@@ -60,19 +61,55 @@ type resolver struct {
 	wallOf map[string]*framing.Wall
 }
 
+// Reader resolves documents. The zero Reader remembers nothing; NewReader's
+// remembers sites by their documents, and rooms by their tapes. A Reader may be
+// asked by several at once.
+type Reader struct {
+	sites *recall.Kept[*Site]
+	rooms *recall.Kept[room.Shape]
+}
+
+// NewReader remembers at most so many sites.
+func NewReader(most int) *Reader {
+	return &Reader{recall.New[*Site](most), recall.New[room.Shape](most)}
+}
+
 // Check lists all that is wrong with a document beyond its shape: lengths that
 // can't be read, names that lead nowhere, walls that can't stand.
-func Check(d job.Document) job.Faults {
-	_, faults := Of(d)
-	return faults
-}
+func Check(d job.Document) job.Faults { return (&Reader{}).Check(d) }
 
 // Of resolves a document. The faults are all that is wrong with it, each at
 // its path: first what its fields' own bounds don't allow, then what makes no
 // sense.
-func Of(d job.Document) (*Site, job.Faults) {
+func Of(d job.Document) (*Site, job.Faults) { return (&Reader{}).Of(d) }
+
+// Check is as the function of that name.
+func (m *Reader) Check(d job.Document) job.Faults {
+	_, faults := m.Of(d)
+	return faults
+}
+
+// Of is as the function of that name.
+func (m *Reader) Of(d job.Document) (*Site, job.Faults) {
+	if m.sites == nil {
+		return m.resolve(d)
+	}
+	s, err := m.sites.Of(recall.KeyOf(d), func() (*Site, error) {
+		s, faults := m.resolve(d)
+		if faults != nil {
+			return nil, faults
+		}
+		return s, nil
+	})
+	if err != nil {
+		return nil, err.(job.Faults)
+	}
+	return s, nil
+}
+
+func (m *Reader) resolve(d job.Document) (*Site, job.Faults) {
 	r := &resolver{Site: &Site{Doc: d}, byID: map[string]*wood.Lumber{}, wallOf: map[string]*framing.Wall{}}
-	r.Solved = sync.OnceValue(func() room.Shape { return room.Solve(r.Corners, r.Ties, r.tieSlips) })
+	r.Solved = sync.OnceValue(func() room.Shape { return r.solve(m.rooms) })
 	bounds := job.Bounds(&d)
 	if d.Format == "" {
 		bounds.Add("format", "missing: write %q", job.Format)

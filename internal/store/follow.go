@@ -10,6 +10,7 @@ import (
 	"gorm.io/gorm"
 
 	"homalos/internal/job"
+	"homalos/internal/recall"
 )
 
 func documentIn(raw []byte) (job.Document, error) {
@@ -27,7 +28,7 @@ func (s *Store) sound(tx *gorm.DB, row jobRow) (Job, error) {
 	j := Job{ID: row.ID, Revision: row.Revision, Updated: row.UpdatedAt}
 	var err error
 	if row.Sound {
-		if j.Document, err = documentIn(row.Document); err == nil {
+		if j.Document, err = s.read.Of(recall.KeyOf(string(row.Document)), func() (job.Document, error) { return documentIn(row.Document) }); err == nil {
 			return j, nil
 		}
 	}

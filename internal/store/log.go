@@ -258,6 +258,18 @@ func (s *Store) Steps(ctx context.Context, id string, after int64, most int) ([]
 	return s.steps(tx, id, after, row.Revision, most)
 }
 
+// Recent reads the last most steps up to a revision, 0 for the latest, by what
+// was made: not what takes it back, nor how it was asked for.
+func (s *Store) Recent(ctx context.Context, id string, upTo int64, most int) ([]Step, error) {
+	if upTo == 0 {
+		err := s.db.WithContext(ctx).Raw("SELECT revision FROM jobs WHERE crew_id = ? AND id = ?", s.crew, id).Scan(&upTo).Error
+		if err != nil {
+			return nil, err
+		}
+	}
+	return s.steps(s.db.WithContext(ctx).Omit("inverse", "asked"), id, 0, upTo, most)
+}
+
 // Log is a job's log within a transaction that changes it.
 type Log struct {
 	s  *Store

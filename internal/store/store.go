@@ -22,6 +22,7 @@ import (
 	"gorm.io/gorm/logger"
 
 	"homalos/internal/job"
+	"homalos/internal/recall"
 )
 
 //go:embed migrations/*.sql
@@ -47,6 +48,7 @@ var (
 type DB struct {
 	db       *gorm.DB
 	listener listener
+	read     *recall.Kept[job.Document] // by their text: nobody changes them
 }
 
 // Open connects to a PostgreSQL database by its URL.
@@ -61,7 +63,7 @@ func Open(url string) (*DB, error) {
 	}
 	pool.SetMaxOpenConns(16) // a burst waits here rather than at the database
 	pool.SetMaxIdleConns(8)
-	return &DB{db: db, listener: listener{url: url}}, nil
+	return &DB{db: db, listener: listener{url: url}, read: recall.New[job.Document](mostRead)}, nil
 }
 
 // Migrate brings the tables up to date.
@@ -102,14 +104,18 @@ func (d *DB) Close() error {
 }
 
 // ForCrew opens the store for one crew.
-func (d *DB) ForCrew(id string) *Store { return &Store{d.db, id, &d.listener} }
+func (d *DB) ForCrew(id string) *Store { return &Store{d.db, id, &d.listener, d.read} }
 
 // Store is what one crew has.
 type Store struct {
 	db       *gorm.DB
 	crew     string
 	listener *listener
+	read     *recall.Kept[job.Document]
 }
+
+// mostRead bounds the documents that are kept as they were read.
+const mostRead = 60
 
 // Job is a job as kept: its document at a revision.
 type Job struct {

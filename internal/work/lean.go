@@ -1,12 +1,20 @@
 package work
 
 import (
+	"slices"
+
 	"fmt"
 	"math"
 
 	"homalos/internal/framing"
+	"homalos/internal/site"
 	"homalos/internal/survey"
 )
+
+// leans says whether a wall's end meets a wall that leans.
+func (s *Result) leans(w *framing.Wall) bool {
+	return slices.ContainsFunc(s.Meets, func(m site.Meet) bool { return m.Wall == w && m.Existing != nil && len(m.Existing.Leans) > 0 })
+}
 
 // leanEnds takes what a leaning wall leaves off the top plate, carried to the
 // height there, or lets it run on where the wall leans away. The end stud

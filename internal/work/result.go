@@ -51,27 +51,17 @@ type Lumbered struct {
 	Buy    []cutting.Buy
 }
 
-// Out works a job out.
-func Out(s *site.Site) *Result {
-	fitted := survey.FitWary(s.Readings, s.Noise, s.Zones, s.Slips)
-	return OutIn(s, fitted, func(w *framing.Wall) framing.Heights {
-		return fitted.Near(w.At(0), w.At(w.Length), NearReadings)
-	})
-}
+// Out works a site out.
+func Out(s *site.Site) *Result { return new(Memory).Out(s) }
 
-func OutIn(s *site.Site, fitted *survey.Wary, heights func(*framing.Wall) framing.Heights) *Result {
+func outIn(s *site.Site, fitted *survey.Wary, frame func(r *Result, w *framing.Wall) framedWall) *Result {
 	r := &Result{Site: s, Heights: fitted}
 	walls := r.stand()
-	found := s.Found()
 	r.Walls = make([]*Wall, len(walls))
 	abreast.Each(len(walls), func(i int) {
-		w := walls[i]
-		near := heights(w)
-		r.leanEnds(w, near)
-		*w = *w.Settled()
-		f := framing.Frame(w, s.Rules, near, found)
-		lies := framing.Lies(f, s.Rules, found)
-		r.Walls[i] = &Wall{Framed: f, Findings: f.Findings, Against: lies[:]}
+		one := frame(r, walls[i])
+		one.framed.Wall = walls[i]
+		r.Walls[i] = &Wall{Framed: &one.framed, Findings: one.framed.Findings, Against: one.against[:]}
 	})
 	for _, w := range r.Walls {
 		w.Meetings = r.meetings(w.Framed)
@@ -124,7 +114,7 @@ func (r *Result) cut() {
 		var pieces []cutting.Piece
 		for _, w := range r.Walls {
 			for _, m := range w.Members {
-				if m.Lumber == l && m.Known && m.Cut > 0 {
+				if m.Lumber.ID == l.ID && m.Known && m.Cut > 0 {
 					pieces = append(pieces, cutting.Piece{Member: m.ID, Length: m.Cut, State: string(m.State)})
 				}
 			}
@@ -176,15 +166,6 @@ func (w *Wall) Held() int {
 	return n
 }
 
-// Of works a document out. The error is a job.Faults with all that is wrong.
-func Of(d job.Document) (*Result, error) {
-	s, faults := site.Of(d)
-	if faults != nil {
-		return nil, faults
-	}
-	return Out(s), nil
-}
-
 // tellCrossed tells of new walls that stand in each other.
 func (s *Result) tellCrossed() {
 	for _, pair := range s.Crossed {
@@ -216,5 +197,9 @@ func Known(d job.Document, known framing.Heights) (*Result, error) {
 	if faults != nil {
 		return nil, faults
 	}
-	return OutIn(s, nil, func(*framing.Wall) framing.Heights { return known }), nil
+	return outIn(s, nil, func(r *Result, w *framing.Wall) framedWall {
+		r.leanEnds(w, known)
+		*w = *w.Settled()
+		return frame(r.Site, w, known)
+	}), nil
 }

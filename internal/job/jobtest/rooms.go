@@ -2,11 +2,13 @@ package jobtest
 
 import (
 	"fmt"
+	"math/rand/v2"
 	"testing"
 
 	"homalos/demo"
 	"homalos/internal/geo"
 	"homalos/internal/job"
+	"homalos/internal/measure"
 )
 
 // Demo is one of the demo jobs.
@@ -55,6 +57,26 @@ func Closet() job.Document {
 	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x6", Thickness: job.L("1 1/2 in"), Depth: job.L("5 1/2 in")})
 	for i := range 6 {
 		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: fmt.Sprint("g", i), Kind: "gap", Place: &job.Place{X: job.L(fmt.Sprint(20*i, " in")), Y: job.L(fmt.Sprint(10*i, " in"))}, Value: job.L("93 in")})
+	}
+	return d
+}
+
+// Building is n walls side by side, each with a door and its own readings.
+func Building(n int) job.Document {
+	r := rand.New(rand.NewPCG(1, 2))
+	d := job.Document{Format: job.Format, Name: "building", Units: measure.Imperial, Lumber: []job.Lumber{{ID: "2x4", Thickness: job.L("1 1/2 in"), Depth: job.L("3 1/2 in")}}, Survey: &job.Survey{}}
+	for i := range n {
+		id := fmt.Sprintf("W%d", i)
+		y := fmt.Sprintf("%d in", i*60)
+		d.Walls = append(d.Walls, job.Wall{ID: id, From: job.Place{X: job.L("0 in"), Y: job.L(y)}, To: job.Place{X: job.L("144 in"), Y: job.L(y)}, Lumber: "2x4",
+			Openings: []job.Opening{{ID: "D", Kind: "door", Centre: job.L("70 in"), Leaf: &job.Size{Width: job.L("30 in"), Height: job.L("80 in")}}}})
+		for k := range 8 {
+			place := job.Place{Wall: id, Station: job.L(fmt.Sprintf("%d in", k*20))}
+			for _, kind := range []string{"floor", "ceiling"} {
+				v := map[string]float64{"floor": -41, "ceiling": 55}[kind] + r.NormFloat64()/8
+				d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: fmt.Sprint(kind, i, "-", k), Kind: kind, Place: &place, Value: job.L(fmt.Sprintf("%.4f in", v))})
+			}
+		}
 	}
 	return d
 }

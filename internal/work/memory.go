@@ -1,0 +1,88 @@
+package work
+
+import (
+	"sync"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/recall"
+	"homalos/internal/site"
+	"homalos/internal/survey"
+)
+
+// Memory works jobs out and remembers by what: sites by their documents,
+// surfaces by their readings, each wall by all that it was made from. An edit
+// of one wall works out that wall, and those it touches. The zero Memory
+// remembers nothing. It may be asked by several at once.
+type Memory struct {
+	site.Reader
+	surveys *recall.Kept[*survey.Wary]
+	walls   *recall.Kept[framedWall]
+}
+
+// Bounds on what is remembered: a wall takes some tens of kilobytes.
+const (
+	mostSites   = 60
+	mostSurveys = 12
+	mostWalls   = 1200
+)
+
+// NewMemory remembers what a crew at work comes back to.
+func NewMemory() *Memory {
+	return &Memory{*site.NewReader(mostSites), recall.New[*survey.Wary](mostSurveys), recall.New[framedWall](mostWalls)}
+}
+
+// Of works a document out. The error is a job.Faults with all that is wrong.
+func Of(d job.Document) (*Result, error) { return new(Memory).Result(d) }
+
+// Result works a document out. The error is a job.Faults with all that is
+// wrong.
+func (m *Memory) Result(d job.Document) (*Result, error) {
+	s, faults := m.Reader.Of(d)
+	if faults != nil {
+		return nil, faults
+	}
+	return m.Out(s), nil
+}
+
+// Out works a site out.
+func (m *Memory) Out(s *site.Site) *Result {
+	readings, surroundings := surveyKey(s), recall.Key{}
+	if m.walls != nil {
+		surroundings = recall.KeyOf(readings, s.Rules, s.Found())
+	}
+	fitted := m.surveys.Must(readings, func() *survey.Wary { return survey.FitWary(s.Readings, s.Noise, s.Zones, s.Slips) })
+	return outIn(s, fitted, func(r *Result, w *framing.Wall) framedWall {
+		near := sync.OnceValue(func() framing.Heights { return fitted.Near(w.At(0), w.At(w.Length), NearReadings) })
+		if r.leans(w) {
+			r.leanEnds(w, near())
+		}
+		*w = *w.Settled()
+		if m.walls == nil {
+			return frame(s, w, near())
+		}
+		return m.walls.Must(recall.KeyOf(surroundings, w), func() framedWall { return frame(s, w, near()) })
+	})
+}
+
+// surveyKey tells what surfaces are learned from.
+func surveyKey(s *site.Site) recall.Key {
+	raw := make([]job.Length, len(s.Readings))
+	for i, r := range s.Readings {
+		raw[i] = s.Given[r.ID].Value // what slips are reckoned from
+	}
+	return recall.KeyOf(s.Readings, raw, s.Noise, s.Zones, s.Rules.Units)
+}
+
+// framedWall is a wall framed, and how it lies to the joists: all of it that
+// follows from no other wall's lengths.
+type framedWall struct {
+	framed  framing.Framed
+	against [2]framing.Against
+}
+
+func frame(s *site.Site, w *framing.Wall, heights framing.Heights) framedWall {
+	found := s.Found()
+	f := framing.Frame(w, s.Rules, heights, found)
+	return framedWall{*f, framing.Lies(f, s.Rules, found)}
+}
