@@ -13,7 +13,7 @@ check: ## Formatting, linters, types, stale generated files
 	@bash scripts/check.sh
 
 bench: ## Print the benchmarks
-	@bash scripts/test.sh -run '^$$' -bench . -benchmem ./...
+	@bash scripts/bench.sh
 
 generate: ## Make the OpenAPI document, schemas and TypeScript client anew
 	@bash scripts/setup.sh run

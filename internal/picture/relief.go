@@ -5,6 +5,7 @@ import (
 	"math"
 	"strings"
 
+	"homalos/internal/abreast"
 	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
@@ -21,32 +22,45 @@ func (s *drawer) reliefs(room Room, outline []geo.Point) []Relief {
 	if len(s.Readings) < survey.FewestReadings {
 		return out
 	}
-	low, high := geo.Point(room.Low), geo.Point(room.High)
-	for _, one := range []struct {
+	kinds := []struct {
 		name string
 		of   survey.Surface
 		gap  bool
-	}{{"floor", survey.Floor, false}, {"ceiling", survey.Ceiling, false}, {"gap", survey.Ceiling, true}} {
-		g := s.Heights.Relief(one.of, one.gap, low, high, reliefNodes)
-		span := map[int]*spread{} // by patch: a pit mustn't flatten the rest of the picture
-		for i, known := range g.Known {
-			p := g.At(i%g.Wide, i/g.Wide)
-			// nodes a step outside the room still shape the lines inside it
-			if known && len(outline) > 2 && !near(outline, p, g.Step*1.5) {
-				g.Known[i] = false
-			}
-			if g.Known[i] && (len(outline) < 3 || geo.Within(outline, p)) {
-				if span[g.Patch[i]] == nil {
-					span[g.Patch[i]] = &spread{least: math.Inf(1), most: math.Inf(-1)}
-				}
-				span[g.Patch[i]].take(g.Value[i])
-			}
+	}{{"floor", survey.Floor, false}, {"ceiling", survey.Ceiling, false}, {"gap", survey.Ceiling, true}}
+	drawn := make([]*Relief, len(kinds))
+	abreast.Each(len(kinds), func(k int) {
+		g := s.Heights.Relief(kinds[k].of, kinds[k].gap, geo.Point(room.Low), geo.Point(room.High), reliefNodes)
+		if span := spans(g, outline); len(span) > 0 {
+			one := s.relief(kinds[k].name, g, span)
+			drawn[k] = &one
 		}
-		if len(span) > 0 {
-			out = append(out, s.relief(one.name, g, span))
+	})
+	for _, one := range drawn {
+		if one != nil {
+			out = append(out, *one)
 		}
 	}
 	return out
+}
+
+// spans are how low and high each patch of a grid lies within the room; nodes
+// that lie well outside are taken off it.
+func spans(g survey.Grid, outline []geo.Point) map[int]*spread {
+	span := map[int]*spread{} // by patch: a pit mustn't flatten the rest of the picture
+	for i, known := range g.Known {
+		p := g.At(i%g.Wide, i/g.Wide)
+		// nodes a step outside the room still shape the lines inside it
+		if known && len(outline) > 2 && !near(outline, p, g.Step*1.5) {
+			g.Known[i] = false
+		}
+		if g.Known[i] && (len(outline) < 3 || geo.Within(outline, p)) {
+			if span[g.Patch[i]] == nil {
+				span[g.Patch[i]] = &spread{least: math.Inf(1), most: math.Inf(-1)}
+			}
+			span[g.Patch[i]].take(g.Value[i])
+		}
+	}
+	return span
 }
 
 // spread is the lowest and highest of a patch, and how many nodes it has.

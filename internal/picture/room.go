@@ -10,6 +10,7 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/geo"
 	"homalos/internal/job"
+	"homalos/internal/recall"
 	"homalos/internal/room"
 	"homalos/internal/site"
 	"homalos/internal/survey"
@@ -20,6 +21,12 @@ func at(p geo.Point) Dot { return Dot{p.X, p.Y} }
 
 // RoomOf draws the room with what was found in it.
 func RoomOf(r *work.Result) Room {
+	return RoomIn(r, func(_ recall.Key, draw func() []Relief) []Relief { return draw() })
+}
+
+// RoomIn is RoomOf where reliefs, by far the most of the work, may be at hand:
+// reliefs is given what they follow from, and what draws them.
+func RoomIn(r *work.Result, reliefs func(key recall.Key, draw func() []Relief) []Relief) Room {
 	s := &drawer{r}
 	room := Room{Troubles: []string{}, Crosses: []int{}, Doubts: append([]work.Doubted{}, s.Doubts...)}
 	shape := s.Solved()
@@ -28,7 +35,8 @@ func RoomOf(r *work.Result) Room {
 	s.writeFound(&room, shape)
 	s.extent(&room)
 	room.Joists = s.drawnJoists(room.Low, room.High)
-	room.Reliefs = s.reliefs(room, outline)
+	from := recall.KeyOf(work.SurveyKey(s.Site), room.Low, room.High, outline, s.Rules.Hold, s.Rules.Mark)
+	room.Reliefs = reliefs(from, func() []Relief { return s.reliefs(room, outline) })
 	room.Instruments = s.judgedDevices()
 	room.Readings = s.counted()
 	room.Next, room.Held = advise.NextOf(s.Result)

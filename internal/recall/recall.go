@@ -57,6 +57,21 @@ func (k *Kept[T]) Of(key Key, make func() (T, error)) (T, error) {
 	return value, nil
 }
 
+// Peek is what is remembered under a key, if anything is.
+func (k *Kept[T]) Peek(key Key) (value T, ok bool) {
+	if k == nil {
+		return value, false
+	}
+	k.mu.Lock()
+	defer k.mu.Unlock()
+	old := k.by[key]
+	if old == nil {
+		return value, false
+	}
+	k.toFront(old)
+	return old.value, true
+}
+
 // Must is Of where nothing can go wrong.
 func (k *Kept[T]) Must(key Key, make func() T) T {
 	value, _ := k.Of(key, func() (T, error) { return make(), nil })

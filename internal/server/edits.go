@@ -25,6 +25,7 @@ type EditsBody struct {
 	Stayed  int            `json:"stayed,omitempty" doc:"Readings that stay where they were read while the edits moved the wall they were given by."`
 	Moved   []site.Move    `json:"moved" nullable:"false" doc:"Walls that the edits moved, their relations kept."`
 	Changed advise.Changes `json:"changed" doc:"What the edits do to pieces: those already cut first."`
+	Follows *Followed      `json:"follows,omitempty" doc:"What changed of plan and room; left out where nothing was planned before."`
 	Offers
 }
 
@@ -97,10 +98,10 @@ func (s *Server) edit(ctx context.Context, in *struct {
 	if faults != nil {
 		return nil, problem(faults)
 	}
-	var before job.Document
+	var before store.Job
 	var done making.Edited
 	j, err := s.store.Append(ctx, in.ID, request.Edits, func(now store.Job, log store.Log) (store.Entry, error) {
-		before = now.Document
+		before = now
 		entry, made, err := s.made(now, log, request)
 		done = made
 		return entry, err
@@ -111,13 +112,16 @@ func (s *Server) edit(ctx context.Context, in *struct {
 		if j, err = s.store.Job(ctx, in.ID); err != nil {
 			return nil, problem(err)
 		}
-		before = j.Document
+		before = j
 	case err != nil:
 		return nil, problem(err)
 	}
 	out := &editsAnswer{ETag: tag(j.Revision)}
-	out.Body = EditsBody{JobBody: bodyOf(j), Again: known != nil, Stayed: stayed(done), Moved: s.plans.works.Moves(before, j.Document)}
-	if out.Body.Changed, err = s.changed(before, j.Document); err != nil {
+	out.Body = EditsBody{JobBody: bodyOf(j), Again: known != nil, Stayed: stayed(done), Moved: s.plans.works.Moves(before.Document, j.Document)}
+	if out.Body.Changed, err = s.changed(before.Document, j.Document); err != nil {
+		return nil, problem(err)
+	}
+	if out.Body.Follows, err = s.followed(before, j); err != nil {
 		return nil, problem(err)
 	}
 	out.Body.Offers, err = s.offers(ctx, in.ID, j.Revision, request.Device)

@@ -140,21 +140,17 @@ func (s *Server) plan(ctx context.Context, in *JobID) (*struct {
 	ETag string `header:"ETag"`
 	Body PlanBody
 }, error) {
-	j, p, err := s.current(ctx, in.ID)
+	j, err := s.store.Job(ctx, in.ID)
 	if err != nil {
 		return nil, problem(err)
 	}
-	saw, err := plan.CallList(j.Document, p)
+	body, err := s.planBody(j)
 	if err != nil {
 		return nil, problem(err)
 	}
 	out := &struct {
 		ETag string `header:"ETag"`
 		Body PlanBody
-	}{ETag: tag(j.Revision)}
-	out.Body = PlanBody{ID: j.ID, Revision: j.Revision, Plan: p, Drawings: p.Drawings, Asks: p.Asks(), Saw: saw, Usual: p.Usual()}
-	if out.Body.Drawings == nil {
-		out.Body.Drawings = []picture.Drawing{}
-	}
+	}{ETag: tag(j.Revision), Body: body}
 	return out, nil
 }

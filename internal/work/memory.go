@@ -47,7 +47,7 @@ func (m *Memory) Result(d job.Document) (*Result, error) {
 
 // Out works a site out.
 func (m *Memory) Out(s *site.Site) *Result {
-	readings, surroundings := surveyKey(s), recall.Key{}
+	readings, surroundings := SurveyKey(s), recall.Key{}
 	if m.walls != nil {
 		surroundings = recall.KeyOf(readings, s.Rules, s.Found())
 	}
@@ -65,8 +65,8 @@ func (m *Memory) Out(s *site.Site) *Result {
 	})
 }
 
-// surveyKey tells what surfaces are learned from.
-func surveyKey(s *site.Site) recall.Key {
+// SurveyKey tells what surfaces are learned from.
+func SurveyKey(s *site.Site) recall.Key {
 	raw := make([]job.Length, len(s.Readings))
 	for i, r := range s.Readings {
 		raw[i] = s.Given[r.ID].Value // what slips are reckoned from

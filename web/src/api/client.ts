@@ -20,6 +20,7 @@ export type DrawnPiece = Schemas["PlanDrawnPiece"];
 export type Finding = Schemas["PlanFinding"];
 export type Call = Schemas["PlanCall"];
 export type Room = Schemas["PlanRoom"];
+export type RoomBody = Schemas["RoomBody"];
 export type RoomTie = Schemas["PlanRoomTie"];
 export type NextStep = Schemas["PlanNext"];
 export type Assessed = Schemas["PlanAssessed"];

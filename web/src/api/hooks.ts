@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { v7 as newId } from "uuid";
-import { api, got, type Job, type Survey } from "./client";
+import { api, got, type Job, type PlanBody, type RoomBody, type Survey } from "./client";
 
 export { newId };
 
@@ -20,26 +20,34 @@ export const useJob = (id: string) => {
     queryKey: ["job", id],
     queryFn: async () => {
       const job = await got(api.GET("/api/jobs/{id}", { params: { path: { id } } }));
-      // an edit that was answered meanwhile is newer than what was asked for before it
-      const known = cache.getQueryData<Job>(["job", id]);
-      return known && known.revision > job.revision ? known : job;
+      return newer(cache.getQueryData<Job>(["job", id]), job);
     },
   });
 };
 
-export const usePlan = (id: string) =>
-  useQuery({
-    queryKey: ["plan", id],
-    queryFn: () => got(api.GET("/api/jobs/{id}/plan", { params: { path: { id } } })),
-    placeholderData: (before) => before,
-  });
+/** What an edit that was answered meanwhile brought is newer than what was asked for before it. */
+const newer = <T extends { revision: number }>(known: T | undefined, read: T): T =>
+  known && known.revision > read.revision ? known : read;
 
-export const useRoom = (id: string) =>
-  useQuery({
-    queryKey: ["room", id],
-    queryFn: () => got(api.GET("/api/jobs/{id}/room", { params: { path: { id } } })),
+export const usePlan = (id: string) => {
+  const cache = useQueryClient();
+  return useQuery({
+    queryKey: ["plan", id],
+    queryFn: async () =>
+      newer(cache.getQueryData<PlanBody>(["plan", id]), await got(api.GET("/api/jobs/{id}/plan", { params: { path: { id } } }))),
     placeholderData: (before) => before,
   });
+};
+
+export const useRoom = (id: string) => {
+  const cache = useQueryClient();
+  return useQuery({
+    queryKey: ["room", id],
+    queryFn: async () =>
+      newer(cache.getQueryData<RoomBody>(["room", id]), await got(api.GET("/api/jobs/{id}/room", { params: { path: { id } } }))),
+    placeholderData: (before) => before,
+  });
+};
 
 /** The lists of what was found: one entry each is given anew or taken out. */
 export type Part = "walls" | "zones" | "hidden" | "instruments" | "joists" | "obstructions";

@@ -848,6 +848,8 @@ export interface components {
             /** @description What the edits do to pieces: those already cut first. */
             changed: components["schemas"]["PlanChanges"];
             document: components["schemas"]["Document"];
+            /** @description What changed of plan and room; left out where nothing was planned before. */
+            follows?: components["schemas"]["Followed"];
             id: string;
             /** @description What was kept of the job was damaged: what was done about it. */
             mended?: string;
@@ -990,6 +992,33 @@ export interface components {
             /** Format: length */
             to?: string;
             wall?: string;
+        };
+        Followed: {
+            /** @description Fields beside the plan that changed: asks, saw, usual. */
+            beside: {
+                [key: string]: unknown;
+            };
+            /** @description Their pictures. */
+            drawings: components["schemas"]["PlanDrawing"][];
+            /**
+             * Format: int64
+             * @description The revision whose plan and room this changes.
+             */
+            from: number;
+            /** @description How uneven floor and ceiling are is still to be drawn: read the room again. */
+            later?: boolean;
+            /** @description Ids of all walls, in order. */
+            order: string[];
+            /** @description Other fields of the plan that changed. */
+            plan: {
+                [key: string]: unknown;
+            };
+            /** @description Fields of the room that changed. */
+            room: {
+                [key: string]: unknown;
+            };
+            /** @description Walls of the plan that changed, or are new. */
+            walls: components["schemas"]["PlanWall"][];
         };
         Foot: {
             floor: string;

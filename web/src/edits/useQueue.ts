@@ -1,7 +1,8 @@
 import { notifications } from "@mantine/notifications";
-import { useQueryClient } from "@tanstack/react-query";
+import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import type { Job } from "../api/client";
+import type { Edited, Job, PlanBody, RoomBody } from "../api/client";
+import { planAfter, roomAfter } from "./followed";
 import { queueOf, type Waiting } from "./queue";
 import { tellMade } from "./tellMade";
 
@@ -18,6 +19,16 @@ const typed = (w: Waiting) =>
     })
     .join("; ");
 
+/** Lays what an edit changed over plan and room as they are here; what can't be laid is read again. */
+function follow(cache: QueryClient, id: string, e: Edited) {
+  const plan = e.follows && planAfter(cache.getQueryData<PlanBody>(["plan", id]), e.follows, e.revision);
+  if (plan) cache.setQueryData(["plan", id], plan);
+  else cache.invalidateQueries({ queryKey: ["plan", id] });
+  const room = e.follows && roomAfter(cache.getQueryData<RoomBody>(["room", id]), e.follows, e.revision);
+  if (room) cache.setQueryData(["room", id], room);
+  if (!room || e.follows?.later) cache.invalidateQueries({ queryKey: ["room", id] });
+}
+
 /** Ties a job's queue to what is on screen: what is made shows, what is refused later is said. */
 export function useQueue(id: string) {
   const cache = useQueryClient();
@@ -29,7 +40,8 @@ export function useQueue(id: string) {
         was && was.revision > revision ? was : { id: job, revision, document, mended },
       );
       cache.setQueryData(["offers", id], { undo: e.undo, redo: e.redo });
-      for (const key of ["plan", "room", "log"]) cache.invalidateQueries({ queryKey: [key, id] });
+      follow(cache, id, e);
+      cache.invalidateQueries({ queryKey: ["log", id] });
       cache.invalidateQueries({ queryKey: ["jobs"] });
       tellMade(e);
     };
