@@ -68,7 +68,7 @@ func (f *framer) askFor(want Want, ids []string) {
 	}
 	f.Findings = append(f.Findings, Finding{
 		Code: "measure-first", Level: Warn, Placed: true, At: want.Station, Members: ids,
-		Text: fmt.Sprintf("%s too uncertain to cut: more than %s either way.", list(ids, "is", "are"), f.say(f.rules.Hold)),
+		Text: fmt.Sprintf("%s too uncertain to cut: more than %s either way.", list(f.rules, ids, "is", "are"), f.say(f.rules.Hold)),
 		Fix:  want.Say(f.Wall, f.rules), Apply: TakeReading,
 	})
 }
@@ -157,7 +157,7 @@ func (w Want) Say(wall *Wall, rules Rules) string {
 }
 
 // list joins ids into the start of a sentence.
-func list(ids []string, one, many string) string {
+func list(rules Rules, ids []string, one, many string) string {
 	if len(ids) == 1 {
 		return ids[0] + " " + one
 	}

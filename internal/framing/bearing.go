@@ -156,7 +156,7 @@ func (w *Wall) along(a *Against, joists []survey.Joist, rules Rules) {
 	}
 	a.Lie = Between
 	places := Spread(0, w.Length, w.Lumber.Thickness/2, rules.fixingStep()) // flush with the plate's ends
-	a.How = laid("blocks", 0, w.Length, w.Lumber.Thickness/2, places)
+	a.How = laid(rules, "blocks", 0, w.Length, w.Lumber.Thickness/2, places)
 	for _, at := range places {
 		along := at.Millimetres() - long/2
 		l, r := left+slope[0]*along, right+slope[1]*along

@@ -124,7 +124,7 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 	if clear {
 		fix, apply = "Hook the tape on the other end: from there every upright clears it.", HookOtherEnd
 	}
-	f.find(Stop, "pipe-in-stud", at, ids, fmt.Sprintf("The %s at %s stands where %s to stand.", o.name(), f.say(f.Wall.Tape(at, at)), list(ids, "has", "have")), fix)
+	f.find(Stop, "pipe-in-stud", at, ids, fmt.Sprintf("The %s at %s stands where %s to stand.", o.name(), f.say(f.Wall.Tape(at, at)), list(f.rules, ids, "has", "have")), fix)
 	f.Findings[len(f.Findings)-1].Apply = apply
 }
 
@@ -154,7 +154,7 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 	}
 	if ids != nil {
 		f.find(Stop, "obstruction-across", at, ids,
-			fmt.Sprintf("The %s crosses at %s to %s, lower than %s.", o.name(), f.say(from), f.say(to), list(ids, "is long", "are long")),
+			fmt.Sprintf("The %s crosses at %s to %s, lower than %s.", o.name(), f.say(from), f.say(to), list(f.rules, ids, "is long", "are long")),
 			"Frame under it there: cross piece between the studs beside it, short studs below. Don't cut these full length.")
 	}
 }

@@ -82,7 +82,7 @@ func Spread(from, to, e, step measure.Length) []measure.Length {
 }
 
 // laid is the sum behind places that Spread laid out.
-func laid(what string, from, to, e measure.Length, places []measure.Length) []Line {
+func laid(rules Rules, what string, from, to, e measure.Length, places []measure.Length) []Line {
 	n := measure.Length(len(places))
 	if n < 2 {
 		return []Line{{What: what + ": too short for two, one in the middle of", Value: to - from}}
@@ -158,7 +158,7 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 		if len(stubs) > 1 {
 			what += fmt.Sprintf(" from %s to %s", rules.Units.Say(s[0], rules.Mark), rules.Units.Say(s[1], rules.Mark))
 		}
-		a.How = append(a.How, laid(what, s[0], s[1], rules.endFixing(), even)...)
+		a.How = append(a.How, laid(rules, what, s[0], s[1], rules.endFixing(), even)...)
 	}
 }
 

@@ -40,7 +40,7 @@ func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
 		left, right := o.Outer(t)
 		startTaken = startTaken || left == 0
 		endTaken = endTaken || right == w.Length
-		out = append(out, stands(wood.King, left, left+t, endWhy(left == 0), i), stands(wood.King, right-t, right, endWhy(right == w.Length), i))
+		out = append(out, stands(wood.King, left, left+t, endWhy(rules, left == 0), i), stands(wood.King, right-t, right, endWhy(rules, right == w.Length), i))
 		for j := range o.Jacks {
 			step := t * measure.Length(j)
 			out = append(out, stands(wood.Jack, left+t+step, left+2*t+step, "", i), stands(wood.Jack, right-2*t-step, right-t-step, "", i))
@@ -60,7 +60,7 @@ func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
 		}
 		out = append(out, u...)
 	}
-	out = append(out, w.sillEnds()...)
+	out = append(out, w.sillEnds(rules)...)
 	sortUprights(out)
 	return dedupe(out), findings
 }
@@ -74,7 +74,7 @@ func sortUprights(all []upright) {
 	})
 }
 
-func endWhy(end bool) string {
+func endWhy(rules Rules, end bool) string {
 	if end {
 		return "king stands as the end stud"
 	}
@@ -211,7 +211,7 @@ func (w *Wall) inOpening(i int, from, to measure.Length) []upright {
 }
 
 // sillEnds are the pieces under both ends of each window's sill.
-func (w *Wall) sillEnds() []upright {
+func (w *Wall) sillEnds(rules Rules) []upright {
 	var out []upright
 	t := w.Lumber.Thickness
 	for i, o := range w.Openings {

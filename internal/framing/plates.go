@@ -37,7 +37,7 @@ func (f *Laid) plates() {
 		l.start, l.end = leanLines(w.Start), leanLines(w.Stop)
 		if n == 1 {
 			from, to = from-w.Start.Lap, to+w.Stop.Lap
-			l.start, l.end = append(l.start, lapLines(w.Start)...), append(l.end, lapLines(w.Stop)...)
+			l.start, l.end = append(l.start, lapLines(f.rules, w.Start)...), append(l.end, lapLines(f.rules, w.Stop)...)
 		}
 		for _, j := range w.Joins {
 			// the neighbour's second plate lies across here
@@ -77,7 +77,7 @@ func leanLines(e End) []Line {
 	return []Line{{What: e.Lean, Value: -e.Top}}
 }
 
-func lapLines(e End) []Line {
+func lapLines(rules Rules, e End) []Line {
 	switch {
 	case e.Lap > 0:
 		return []Line{{What: "laps the neighbour", Value: e.Lap}}
@@ -107,10 +107,10 @@ func (f *Laid) plate(l layer, p piece) Member {
 		}
 	}
 	if first {
-		m.bevelled("start", w.Start)
+		m.bevelled(f.rules, "start", w.Start)
 	}
 	if last {
-		m.bevelled("end", w.Stop)
+		m.bevelled(f.rules, "end", w.Stop)
 	}
 	m.Sum = append([]Line{{What: "along the wall", Value: along}}, m.Sum...)
 	for _, line := range m.Sum {
@@ -122,7 +122,7 @@ func (f *Laid) plate(l layer, p piece) Member {
 
 // bevelled cuts a plate's end to the wall it meets: the saw is set as far off
 // square as the wall is, and the length is to the long point.
-func (m *Member) bevelled(end string, e End) {
+func (m *Member) bevelled(rules Rules, end string, e End) {
 	if e.Bevel == 0 {
 		return
 	}

@@ -12,6 +12,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // Rules are the crew's habits that bear on framing.
@@ -25,7 +26,14 @@ type Rules struct {
 
 	Concrete bool // the floor is
 
+	Words words.Set // how the crew calls the pieces
+
 	Floor, Ceiling wood.Anchor // what plates are fixed with, where a wall has none of its own
+}
+
+// Tell says a sentence in the crew's units and words.
+func (r Rules) Tell(code words.Code, args ...any) string {
+	return words.Speech{Units: r.Units, Mark: r.Mark, Set: r.Words}.Tell(code, args...)
 }
 
 // Wall is one straight partition. Its line runs From to To in millimetres;

@@ -35,6 +35,7 @@ type Rules struct {
 	Floor   string `json:"floor,omitempty" enum:"timber,concrete" doc:"On concrete the lowest bottom plate must be treated, steel track, or have a membrane under it. Default timber."`
 	Lap     Length `json:"lap,omitzero" format:"length" doc:"Least distance between joints of two top plates. Default 24 in or 600 mm."`
 	Kerf    Length `json:"kerf,omitzero" format:"length" doc:"Width of the saw cut. Default 1/8 in or 3 mm."`
+	Words   string `json:"words,omitempty" enum:"plain,inch,metric,shoulder" doc:"The set that the words of the trade are of: jack, nogging, header; jack, blocking, pony wall; trimmer, noggin, lintel, sole plate; shoulder stud, lintel, sole plate. Default plain."`
 	Board   Length `json:"board,omitzero" format:"length" doc:"Board and skim still to come on each face of a new wall. Default 1/2 in or 12.5 mm."`
 
 	FixFloor   *Fixing `json:"fixFloor,omitempty" doc:"What bottom plates are fixed with. Default screws into timber, pins into concrete."`

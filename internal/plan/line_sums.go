@@ -40,7 +40,7 @@ func (s *writer) cornerSpot(c line.Corner) spot {
 }
 
 // endSpots are both ends of a wall's line.
-func endSpots(w *framing.Wall) [2]spot {
+func (s *writer) endSpots(w *framing.Wall) [2]spot {
 	return [2]spot{{name: "the start of " + w.ID, at: w.From}, {name: "the end of " + w.ID, at: w.To}}
 }
 
@@ -69,9 +69,9 @@ func (s *writer) outBy(l *WallLine, end spot, f *geo.Face) []work.Line {
 
 // sumOf is what a tape distance of the line rests on.
 func (s *writer) sumOf(t TapeTo, w *framing.Wall, corners []line.Corner) []work.Line {
-	end := endSpots(w)[0]
+	end := s.endSpots(w)[0]
 	if t.To == "end" {
-		end = endSpots(w)[1]
+		end = s.endSpots(w)[1]
 	}
 	for _, c := range corners {
 		if c.ID == t.From {
@@ -91,7 +91,7 @@ func (s *writer) lengthSum(w *framing.Wall) []work.Line {
 	if l := s.Lines[w.ID]; l != nil && len(l.Doc.Line.Parts) > 0 {
 		return s.partsSum(l.Doc.Line, w)
 	}
-	ends := endSpots(w)
+	ends := s.endSpots(w)
 	return s.apart(ends[0], ends[1])
 }
 

@@ -134,13 +134,13 @@ func (s *writer) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner
 		}
 	}
 	for i, t := range out.Off {
-		add(fmt.Sprintf("Check at the %s: out from %s", t.To, t.From), t.Value, s.outBy(out, endSpots(w)[i], s.Lines[w.ID].Relation.Face)...)
+		add(fmt.Sprintf("Check at the %s: out from %s", t.To, t.From), t.Value, s.outBy(out, s.endSpots(w)[i], s.Lines[w.ID].Relation.Face)...)
 	}
-	for i, end := range endSpots(w) {
+	for i, end := range s.endSpots(w) {
 		if o := s.butted(w, i == 1); o != nil {
 			t := TapeTo{From: o.ID, To: []string{"start", "end"}[i], Value: s.SayMM((&geo.Face{From: o.From, To: o.To}).Along(end.at))}
 			out.Check = append(out.Check, t)
-			sum := s.apart(endSpots(o)[0], end)
+			sum := s.apart(s.endSpots(o)[0], end)
 			sum[len(sum)-1] = work.Line{What: "along " + o.ID + "'s line", Value: t.Value}
 			add(fmt.Sprintf("Check: along %s from its start to the %s", t.From, t.To), t.Value, sum...)
 		}

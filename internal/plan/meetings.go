@@ -31,7 +31,7 @@ func (s *writer) writeMeetings(w *work.Wall) []Meeting {
 	u := s.Rules.Units
 	out := []Meeting{}
 	for _, m := range w.Meetings {
-		one := Meeting{End: m.End(), At: u.Write(m.Where), Bevel: work.BevelSaid(m.At()), Text: m.Text, Fix: m.Fix, Heights: m.Heights}
+		one := Meeting{End: m.End(), At: u.Write(m.Where), Bevel: work.BevelSaid(s.Rules, m.At()), Text: m.Text, Fix: m.Fix, Heights: m.Heights}
 		if m.Existing != nil {
 			one.Wall = m.Existing.ID
 			out = append(out, one)

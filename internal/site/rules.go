@@ -7,6 +7,7 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 func (r *resolver) setRules() {
@@ -22,7 +23,7 @@ func (r *resolver) setRules() {
 		Fit:    r.within("rules.fit", rules.Fit, u.Pick(in/16, 2*measure.Millimetre), 0, u.Pick(2*in, 50*measure.Millimetre)),
 		Hold:   r.within("rules.hold", rules.Hold, u.Pick(3*in/16, 5*measure.Millimetre), measure.Millimetre/10, u.Pick(12*in, 300*measure.Millimetre)),
 		Lap:    r.within("rules.lap", rules.Lap, u.Pick(24*in, 600*measure.Millimetre), 0, u.Pick(240*in, 6000*measure.Millimetre)),
-		TiltUp: rules.Method == "tilt-up",
+		TiltUp: rules.Method == "tilt-up", Words: words.Set(rules.Words),
 	}
 	r.Concrete = rules.Floor == "concrete"
 	r.Rules.Concrete = r.Concrete

@@ -42,7 +42,7 @@ func (s *Result) meetings(f *framing.Framed) []Meeting {
 }
 
 // BevelSaid is the saw's setting and its complement.
-func BevelSaid(e *framing.End) string {
+func BevelSaid(rules framing.Rules, e *framing.End) string {
 	if e.Bevel == 0 {
 		return ""
 	}
@@ -80,7 +80,7 @@ func (s *Result) meetsExisting(m site.Meet) Meeting {
 	if m.At().Top != 0 {
 		out.Fix += fmt.Sprintf(" %s: the top plate is %s than the bottom one by that.", m.At().Lean, map[bool]string{true: "shorter", false: "longer"}[m.At().Top > 0])
 	}
-	if bevel := BevelSaid(m.At()); bevel != "" {
+	if bevel := BevelSaid(s.Rules, m.At()); bevel != "" {
 		out.Fix += " It comes at an odd angle: plates cut " + bevel + "."
 	}
 	return out
@@ -134,7 +134,7 @@ func (s *Result) meetsNew(m site.Meet, f, other *framing.Framed) Meeting {
 	} else {
 		out.Fix += " Strap the top plates, four nails each side."
 	}
-	if bevel := BevelSaid(m.At()); bevel != "" {
+	if bevel := BevelSaid(s.Rules, m.At()); bevel != "" {
 		out.Fix += " It comes at an odd angle: plates cut " + bevel + "."
 	}
 	out.Heights = s.cornerHeights(m, f, other, at)

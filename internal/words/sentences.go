@@ -1,0 +1,5 @@
+package words
+
+type Code int
+
+var sentences = map[Code][]part{}

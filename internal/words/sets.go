@@ -1,0 +1,108 @@
+package words
+
+import (
+	"slices"
+	"strings"
+)
+
+// Set names a set of words for the pieces of the trade.
+type Set string
+
+// The sets. Plain is the one that a crew has that picked none.
+const (
+	Plain     Set = "plain"
+	InchSet   Set = "inch"
+	MetricSet Set = "metric"
+	Shoulder  Set = "shoulder"
+)
+
+// Term is a piece or a habit of the trade, by its plain word; with -s it is
+// several, with a capital it begins a sentence: jack, jacks, Jacks.
+type Term string
+
+// Meaning is a term with its word in each set and a line of what it is.
+type Meaning struct {
+	Term  Term           `json:"term"`
+	Words map[Set]string `json:"words" doc:"By set."`
+	Means string         `json:"means" doc:"What it is, in a line."`
+	Also  []string       `json:"also" nullable:"false" doc:"What others call it."`
+}
+
+// Sets are all sets, with what a crew would know each by.
+var Sets = []struct {
+	Set  Set
+	Said string
+}{
+	{Plain, "Jack, nogging, header, bottom plate"},
+	{InchSet, "Jack, blocking, header, bottom plate, pony wall"},
+	{MetricSet, "Trimmer, noggin, lintel, sole plate"},
+	{Shoulder, "Shoulder stud, nogging, lintel, sole plate"},
+}
+
+func named(plain, inch, metric, shoulder string) map[Set]string {
+	return map[Set]string{Plain: plain, InchSet: inch, MetricSet: metric, Shoulder: shoulder}
+}
+
+// Meanings are the words of the trade.
+var Meanings = []Meaning{
+	{"stud", named("stud", "stud", "stud", "stud"), "An upright from plate to plate.", []string{"upright"}},
+	{"king", named("king", "king", "king", "king"), "The full-height stud beside an opening, outside of what carries its head.", []string{"king stud", "full stud"}},
+	{"jack", named("jack", "jack", "trimmer", "shoulder stud"), "The shorter upright beside an opening that carries what spans it.", []string{"trimmer", "shoulder stud", "jack stud"}},
+	{"header", named("header", "header", "lintel", "lintel"), "What spans an opening, from side to side. Here it carries no load: where it does, an engineer sizes it.", []string{"lintel", "head"}},
+	{"cripple", named("cripple", "cripple", "cripple", "cripple"), "A short upright above what spans an opening.", []string{"short stud", "jack stud above a header"}},
+	{"sill", named("sill", "sill", "sill", "sill"), "The piece that lies under a window.", []string{"rough sill", "sill trimmer"}},
+	{"under-sill", named("under-sill", "under-sill", "under-sill", "under-sill"), "A short upright below a window's sill.", []string{"cripple below the sill"}},
+	{"bottom-plate", named("bottom plate", "bottom plate", "sole plate", "sole plate"), "The plate on the floor that studs stand on.", []string{"sole plate", "bottom plate", "floor plate"}},
+	{"top-plate", named("top plate", "top plate", "head plate", "head plate"), "The plate over the studs, under the ceiling.", []string{"head plate", "top plate", "ceiling plate"}},
+	{"nogging", named("nogging", "blocking", "noggin", "nogging"), "A short piece between two studs.", []string{"noggin", "blocking", "dwang"}},
+	{"block", named("block", "block", "block", "block"), "A piece across a bay of joists, to fix a plate to.", []string{"bridging"}},
+	{"backer", named("backer", "backer", "backer", "backer"), "A stud turned flat, so that a board finds wood at a corner.", []string{"flat nailer", "backing stud"}},
+	{"half-wall", named("half wall", "pony wall", "half wall", "half wall"), "A wall that ends below the ceiling.", []string{"half wall", "pony wall", "knee wall"}},
+	{"on-centre", named("on centre", "on center", "centres", "centres"), "How far apart studs stand, from middle to middle.", []string{"o.c.", "centres", "on centre"}},
+}
+
+var meanings = func() map[Term]*Meaning {
+	out := map[Term]*Meaning{}
+	for i := range Meanings {
+		out[Meanings[i].Term] = &Meanings[i]
+	}
+	return out
+}()
+
+// MeaningOf finds a term, said of one or of several.
+func MeaningOf(t Term) (m *Meaning, several bool) {
+	lower := Term(strings.ToLower(string(t[:1]))) + t[1:]
+	if m = meanings[lower]; m != nil {
+		return m, false
+	}
+	return meanings[Term(strings.TrimSuffix(string(lower), "s"))], true
+}
+
+// Word is the set's word for a term.
+func (s Set) Word(t Term) string {
+	m, several := MeaningOf(t)
+	if m == nil {
+		panic("words: no word for " + string(t))
+	}
+	word := m.Words[s]
+	if word == "" {
+		word = m.Words[Plain]
+	}
+	if several && word != "blocking" && word != "centres" {
+		word += "s"
+	}
+	if t[0] >= 'A' && t[0] <= 'Z' {
+		word = strings.ToUpper(word[:1]) + word[1:]
+	}
+	return word
+}
+
+// Known says whether there is such a set; "" is Plain.
+func (s Set) Known() bool {
+	return s == "" || slices.ContainsFunc(Sets, func(one struct {
+		Set  Set
+		Said string
+	}) bool {
+		return one.Set == s
+	})
+}
