@@ -12,7 +12,7 @@ unformatted=$(gofmt -l cmd demo internal)
 go vet ./... || say "go vet"
 go tool staticcheck ./... || say "staticcheck"
 # The rooms of the house from the ground up: each may import those before it.
-core="abreast recall measure geo survey room assess line wood framing cutting job site work advise picture plan making"
+core="abreast recall measure geo survey room assess line words wood framing cutting job site work advise picture plan making"
 rooms="$core exchange store instrument server"
 below=" "
 for p in $rooms; do
@@ -25,7 +25,7 @@ for p in $core; do
   GOOS=js GOARCH=wasm go build -o /dev/null "./internal/$p" || say "internal/$p doesn't build for the browser"
 done
 scripts/generate.sh .data/generated
-for f in docs/openapi.json docs/job.schema.json docs/plan.schema.json docs/edit.schema.json web/src/api/schema.gen.ts web/src/api/fields.gen.ts; do
+for f in docs/openapi.json docs/job.schema.json docs/plan.schema.json docs/edit.schema.json web/src/api/schema.gen.ts web/src/api/fields.gen.ts web/src/api/words.gen.json; do
   cmp -s "$f" ".data/generated/$(basename "$f")" || say "$f is stale: run make generate"
 done
 (cd web && npm run --silent lint) || say "the front end's linter"

@@ -11,4 +11,5 @@ go run ./cmd/homalos schema job >"$docs/job.schema.json"
 go run ./cmd/homalos schema plan >"$docs/plan.schema.json"
 go run ./cmd/homalos schema edit >"$docs/edit.schema.json"
 node web/node_modules/openapi-typescript/bin/cli.js "$docs/openapi.json" -o "$client/schema.gen.ts" >/dev/null
+go run ./cmd/homalos words >"$client/words.gen.json"
 node scripts/fields.mjs "$docs/openapi.json" >"$client/fields.gen.ts"

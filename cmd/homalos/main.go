@@ -23,7 +23,8 @@ homalos demo -db URL          serve it with the demo jobs
 homalos export -db URL JOB    print a job of the database as a job document
 homalos simulate --seed N     write a made-up job and, apart, what is really there
 homalos openapi               print the description of the API
-homalos schema job|plan|edit  print the JSON Schema of a document`
+homalos schema job|plan|edit  print the JSON Schema of a document
+homalos words                 print the words of the trade, by set`
 
 func main() {
 	os.Exit(run(os.Args[1:], os.Stdin, os.Stdout, os.Stderr))
@@ -49,6 +50,8 @@ func run(args []string, in io.Reader, out, errs io.Writer) int {
 		return simulate(args[1:], out, errs)
 	case "openapi":
 		return openapi(out, errs)
+	case "words":
+		return wordTable(out, errs)
 	case "schema":
 		return schemas(args[1:], out, errs)
 	case "help", "-h", "--help":

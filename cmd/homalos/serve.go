@@ -2,6 +2,7 @@ package main
 
 import (
 	"context"
+	"encoding/json"
 	"errors"
 	"flag"
 	"fmt"
@@ -170,6 +171,18 @@ func openapi(out, errs io.Writer) int {
 		_, err = fmt.Fprintf(out, "%s\n", indent(raw))
 	}
 	if err != nil {
+		fmt.Fprintln(errs, err)
+		return 1
+	}
+	return 0
+}
+
+// wordTable prints the words of the trade, for the interface's labels.
+func wordTable(out, errs io.Writer) int {
+	enc := json.NewEncoder(out)
+	enc.SetEscapeHTML(false)
+	enc.SetIndent("", "  ")
+	if err := enc.Encode(server.Words()); err != nil {
 		fmt.Fprintln(errs, err)
 		return 1
 	}

@@ -3,7 +3,7 @@
 package advise
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"math"
 	"strings"
 
@@ -105,12 +105,12 @@ func (a *adviser) taper() {
 	if now == "" {
 		now = "both"
 	}
-	follows := map[string]string{"both": "both distances", "start": "the first distance", "end": "the far distance"}
+	follows := map[string]string{"both": a.Rules.Tell(words.BothDistances), "start": a.Rules.Tell(words.TheFirstDistance), "end": a.Rules.Tell(words.TheFarDistance)}
 	more := "more"
 	if a.l.Taper < 0 {
 		more = "less"
 	}
-	to := a.tell("taper", "note", "", fmt.Sprintf("Taper: the far end was measured %s %s. It follows %s.", a.SayMM(math.Abs(a.l.Taper)), more, follows[now]))
+	to := a.tell("taper", "note", "", a.Rules.Tell(words.TaperFarEndWasMeasured, words.MM(math.Abs(a.l.Taper)), more, follows[now]))
 	for _, f := range []string{"both", "start", "end"} {
 		if f != now {
 			a.offer(to, "follow-"+f, "Follow "+follows[f], func(w *job.Wall) { w.Line.Follow = f })
@@ -147,19 +147,19 @@ func (a *adviser) closing() {
 		return
 	}
 	mark := a.Rules.Mark.Millimetres()
-	text := fmt.Sprintf("The zigzag closes on %s.", on)
+	text := a.Rules.Tell(words.ZigzagClosesOn, on)
 	level := "note"
 	if math.Abs(along) >= mark/2 || math.Abs(left) >= mark/2 {
 		level = "warn"
 		var off []string
 		if math.Abs(along) >= mark/2 {
-			off = append(off, fmt.Sprintf("%s %s", a.SayMM(math.Abs(along)), map[bool]string{true: "short", false: "too long"}[along > 0]))
+			off = append(off, a.Rules.Tell(words.CountOf, words.MM(math.Abs(along)), map[bool]string{true: "short", false: "too long"}[along > 0]))
 		}
 		if math.Abs(left) >= mark/2 {
-			off = append(off, fmt.Sprintf("%s to the %s of it", a.SayMM(math.Abs(left)), map[bool]string{true: "right", false: "left"}[left > 0]))
+			off = append(off, a.Rules.Tell(words.ToTheSideOfIt, words.MM(math.Abs(left)), map[bool]string{true: "right", false: "left"}[left > 0]))
 		}
-		text = fmt.Sprintf("Closing error on %s: %s", on, strings.Join(off, ", and "))
-		text += ". Measure the legs again before trusting either."
+		text = a.Rules.Tell(words.ClosingErrorOn, on, strings.Join(off, ", and "))
+		text += a.Rules.Tell(words.MeasureLegsAgainBeforeTrusting)
 	}
 	to := a.tell("closing", level, a.Rules.Units.Write(a.w.Wall.Length), text)
 	if by := a.Rules.Units.Estimate(along).Nearest(a.Rules.Mark); by != 0 && math.Abs(left) < 25 && len(a.l.Doc.Line.Parts) > 0 {
@@ -168,8 +168,8 @@ func (a *adviser) closing() {
 		if by < 0 {
 			word = "shorter"
 		}
-		a.offer(to, "close", fmt.Sprintf("Make this leg %s %s, so that it closes", u.Say(by.Abs(), 0), word), func(w *job.Wall) {
-			w.Line.Parts = append(w.Line.Parts, job.Part{What: "to close on " + on, Length: job.Exactly(by, u)})
+		a.offer(to, "close", a.Rules.Tell(words.MakeThisLegSoCloses, words.Exact(by.Abs()), word), func(w *job.Wall) {
+			w.Line.Parts = append(w.Line.Parts, job.Part{What: a.Rules.Tell(words.ToCloseOn, on), Length: job.Exactly(by, u)})
 		})
 	}
 }

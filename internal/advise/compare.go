@@ -2,6 +2,7 @@ package advise
 
 import (
 	"fmt"
+	"homalos/internal/words"
 	"strings"
 
 	"homalos/internal/framing"
@@ -91,15 +92,15 @@ func (s *judge) consequences(id string) []Compared {
 			}
 		}
 		said := func(what, then string, how ...work.Line) Compared { return Compared{What: what, There: then, How: how} }
-		count := func(what string, kind wood.Kind) work.Line {
-			return work.Line{What: what, Value: fmt.Sprint(kinds[kind])}
+		count := func(kind wood.Kind) work.Line {
+			return work.Line{What: s.Rules.Words.Word(words.Term(kind + "s")), Value: fmt.Sprint(kinds[kind])}
 		}
 		return []Compared{
 			said("length", s.Say(w.Wall.Length)),
-			said("studs", fmt.Sprint(kinds[wood.Stud]+kinds[wood.King]+kinds[wood.Jack]), count("studs", wood.Stud), count("kings", wood.King), count("jacks", wood.Jack)),
-			said("blocks between joists", fmt.Sprint(blocks)), said("pieces for its corners", fmt.Sprint(pieces)), said("sticks to buy, whole job", fmt.Sprint(sticks)),
-			s.widestDoor(w.Wall), s.sliver(w.Wall), said("devices to move", s.devices(w.Wall)),
-			said("slots to fill first", fmt.Sprint(slots)), said("things in its way", fmt.Sprint(inWay)), said("pieces held", fmt.Sprint(w.Held())),
+			said("studs", fmt.Sprint(kinds[wood.Stud]+kinds[wood.King]+kinds[wood.Jack]), count(wood.Stud), count(wood.King), count(wood.Jack)),
+			said(s.Rules.Tell(words.BlocksBetweenJoists), fmt.Sprint(blocks)), said(s.Rules.Tell(words.PiecesForItsCorners), fmt.Sprint(pieces)), said(s.Rules.Tell(words.SticksToBuyWholeJob), fmt.Sprint(sticks)),
+			s.widestDoor(w.Wall), s.sliver(w.Wall), said(s.Rules.Tell(words.DevicesToMove), s.devices(w.Wall)),
+			said(s.Rules.Tell(words.SlotsToFillFirst), fmt.Sprint(slots)), said(s.Rules.Tell(words.ThingsInItsWay), fmt.Sprint(inWay)), said(s.Rules.Tell(words.PiecesHeld), fmt.Sprint(w.Held())),
 		}
 	}
 	return nil
@@ -116,13 +117,13 @@ func (s *judge) widestDoor(w *framing.Wall) Compared {
 	}
 	what := "length"
 	if run < w.Length {
-		what = "longest run clear of walls that butt it"
+		what = s.Rules.Tell(words.LongestRunClearWallsButt)
 	}
 	uprights, jambs := 4*w.Lumber.Thickness, u.Pick(2*measure.Inch, 80*measure.Millimetre)
-	out := Compared{What: "widest door leaf", There: "none", How: []work.Line{
+	out := Compared{What: s.Rules.Tell(words.WidestDoorLeaf), There: "none", How: []work.Line{
 		{What: what, Value: u.Write(run.Nearest(s.Rules.Mark))},
-		{What: "king and jack each side", Value: u.Write(-uprights)},
-		{What: "jambs, gaps and shims, as usual", Value: u.Write(-jambs)},
+		{What: s.Rules.Tell(words.KingJackEachSide), Value: u.Write(-uprights)},
+		{What: s.Rules.Tell(words.JambsGapsShimsAsUsual), Value: u.Write(-jambs)},
 	}}
 	if door := run - uprights - jambs; door > 0 {
 		out.There = s.Say(door)
@@ -136,10 +137,10 @@ func (s *judge) sliver(w *framing.Wall) Compared {
 	u := s.Rules.Units
 	sheet := u.Pick(48*measure.Inch, 1200*measure.Millimetre)
 	rest := w.Length % sheet
-	out := Compared{What: "sliver of board", There: "no", How: []work.Line{
+	out := Compared{What: s.Rules.Tell(words.SliverOfBoard), There: "no", How: []work.Line{
 		{What: "length", Value: u.Write(w.Length.Nearest(s.Rules.Mark))},
-		{What: fmt.Sprintf("whole boards from the start, %d", w.Length/sheet), Value: u.Write(rest - w.Length)},
-		{What: "left over", Value: u.Write(rest.Nearest(s.Rules.Mark))},
+		{What: s.Rules.Tell(words.WholeBoardsFromStart, int(w.Length/sheet)), Value: u.Write(rest - w.Length)},
+		{What: s.Rules.Tell(words.LeftOver), Value: u.Write(rest.Nearest(s.Rules.Mark))},
 	}}
 	if rest > 0 && rest < u.Pick(2*measure.Inch, 50*measure.Millimetre) {
 		out.There = s.Say(rest) + " wide"
@@ -169,12 +170,12 @@ func (s *judge) devices(w *framing.Wall) string {
 				continue
 			}
 			if from, to := s.Stations(m); at.Millimetres() > from-hand && at.Millimetres() < to+hand {
-				names = append(names, fmt.Sprintf("%s at %s", h.What, s.Say(at)))
+				names = append(names, s.Rules.Tell(words.ThingAt, h.What, at))
 			}
 		}
 	}
 	if names == nil {
 		return "none"
 	}
-	return fmt.Sprintf("%d: %s", len(names), strings.Join(names, ", "))
+	return s.Rules.Tell(words.CountAndList, len(names), strings.Join(names, ", "))
 }

@@ -1,7 +1,7 @@
 package advise
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/framing"
@@ -32,13 +32,13 @@ func (a *adviser) meetings() {
 			if style == m.Joined.Style || style == framing.EndStuds && !corner || style == framing.Serves && (corner || !a.serves(m)) || style == framing.Ladder && corner {
 				continue
 			}
-			a.offer(to, "style-"+m.End()+"-"+string(style), "Take "+work.StyleSaid[style], func(w *job.Wall) { endOf(w, m.End()).Style = string(style) })
+			a.offer(to, "style-"+m.End()+"-"+string(style), "Take "+a.Rules.Tell(work.StyleSaid[style]), func(w *job.Wall) { endOf(w, m.End()).Style = string(style) })
 		}
 		if len(m.Wall.Top) == 2 && len(m.Other.Top) == 2 && m.At().Bevel == 0 {
 			if m.Lap {
-				a.offer(to, "tie-"+m.End()+"-strap", "Cut all plates alike and strap them", func(w *job.Wall) { endOf(w, m.End()).Tie = "strap" })
+				a.offer(to, "tie-"+m.End()+"-strap", a.Rules.Tell(words.CutAllPlatesAlikeStrap), func(w *job.Wall) { endOf(w, m.End()).Tie = "strap" })
 			} else {
-				a.offer(to, "tie-"+m.End()+"-lap", "Let the second plate lap "+m.Other.ID, func(w *job.Wall) { endOf(w, m.End()).Tie = "lap" })
+				a.offer(to, "tie-"+m.End()+"-lap", a.Rules.Tell(words.LetSecondPlateLap, m.Other.ID), func(w *job.Wall) { endOf(w, m.End()).Tie = "lap" })
 			}
 		}
 		a.past(to, m)
@@ -93,7 +93,7 @@ func (a *adviser) past(to *Advice, m work.Meeting) {
 		near = faces[1].Of.String()
 	}
 	name, other := m.Wall.ID, m.Other.ID
-	a.offerAll(to, "past-"+m.End(), fmt.Sprintf("Let %s run past, and %s butt it", name, other), func(d *job.Document) {
+	a.offerAll(to, "past-"+m.End(), a.Rules.Tell(words.LetRunPastButt, name, other), func(d *job.Document) {
 		w, x := job.WallIn(d, name), job.WallIn(d, other)
 		e := lineEndOf(w.Line, m.Stop)
 		if *e == nil {
@@ -132,7 +132,7 @@ func (a *adviser) behind(m work.Meeting) {
 		c := a.Solved().Corners
 		p, q := c[m.Existing.From].At, c[m.Existing.To].At
 		long := p.Distance(q)
-		a.shift(ad, "to-stud-"+stud, "Move the line to its stud at "+stud, geo.Point{X: (q.X - p.X) / long * off, Y: (q.Y - p.Y) / long * off})
+		a.shift(ad, "to-stud-"+stud, a.Rules.Tell(words.MoveLineToItsStud, stud), geo.Point{X: (q.X - p.X) / long * off, Y: (q.Y - p.Y) / long * off})
 	}
 }
 
@@ -144,7 +144,7 @@ func (a *adviser) crossed() {
 				continue
 			}
 			other := pair[1-k]
-			to := a.tell("walls-cross", "warn", "", fmt.Sprintf("%s and %s stand in each other: both can't have that ground.", w.ID, other.ID))
+			to := a.tell("walls-cross", "warn", "", a.Rules.Tell(words.StandInEachOtherBoth, w.ID, other.ID))
 			if a.l == nil || len(a.l.Doc.Line.Parts) > 0 {
 				continue
 			}
@@ -159,7 +159,7 @@ func (a *adviser) crossed() {
 					near = faces[1]
 				}
 				if near.Out(end) < site.NearHand && near.Out(in) > site.NearHand {
-					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop]+"-"+other.ID, fmt.Sprintf("Let %s %s at the near face of %s", w.ID, map[bool]string{false: "start", true: "end"}[stop], other.ID), func(w *job.Wall) {
+					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop]+"-"+other.ID, a.Rules.Tell(words.LetAtNearFace, w.ID, map[bool]string{false: "start", true: "end"}[stop], other.ID), func(w *job.Wall) {
 						*lineEndOf(w.Line, stop) = &job.LineEnd{Face: near.Of.String()}
 					})
 				}
@@ -188,9 +188,9 @@ func (a *adviser) openCorners() {
 		if butted {
 			continue // that one butts this one: it is flush with its side
 		}
-		to := a.tell("open-corner", "warn", "", fmt.Sprintf("The %s comes to %s where nothing of it stands: the corner is open.", word, id))
+		to := a.tell("open-corner", "warn", "", a.Rules.Tell(words.ComesToWhereNothingStands, word, id))
 		if l := a.Lines[id]; l != nil && !a.meetsWall(id) {
-			a.offer(to, "run-past-"+word, fmt.Sprintf("Let %s run past %s", a.w.Wall.ID, id), func(w *job.Wall) {
+			a.offer(to, "run-past-"+word, a.Rules.Tell(words.LetRunPast, a.w.Wall.ID, id), func(w *job.Wall) {
 				(*lineEndOf(w.Line, stop)).Past = true
 			})
 		}

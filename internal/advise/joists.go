@@ -1,7 +1,7 @@
 package advise
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/framing"
@@ -28,7 +28,7 @@ func (a *adviser) joists() {
 			if lie.Beside && (lie.Lie == framing.Between || lie.Lie == framing.NoJoist) {
 				ux, uy := (w.To.X-w.From.X)/w.From.Distance(w.To), (w.To.Y-w.From.Y)/w.From.Distance(w.To)
 				off := lie.Nearest.Millimetres()
-				a.shift(to, "under-"+word, fmt.Sprintf("Move it to the %s joist beside it", word), geo.Point{X: -uy * off, Y: ux * off})
+				a.shift(to, "under-"+word, a.Rules.Tell(words.MoveToJoistBeside, word), geo.Point{X: -uy * off, Y: ux * off})
 			}
 			if (lie.Lie == framing.NoJoist || len(lie.Bare) > 0) && lie.Anchor.By != "adhesive" {
 				a.glue(to, word)
@@ -42,13 +42,13 @@ func (a *adviser) joists() {
 		}
 		if lie.Anchor.Length > 0 && lie.Bite <= 0 {
 			_, heed := lie.With(a.Rules)
-			a.tell("short-fixing", "warn", "", fmt.Sprintf("On the %s: %s", word, heed))
+			a.tell("short-fixing", "warn", "", a.Rules.Tell(words.OnThe, word, heed))
 		}
 	}
 }
 
 func (a *adviser) glue(to *Advice, word string) {
-	a.offer(to, "glue-"+word, "Use adhesive along that plate", func(w *job.Wall) {
+	a.offer(to, "glue-"+word, a.Rules.Tell(words.UseAdhesiveAlongPlate), func(w *job.Wall) {
 		if word == "floor" {
 			w.FixFloor = &job.Fixing{By: "adhesive"}
 		} else {
@@ -93,7 +93,7 @@ func (a *adviser) shift(to *Advice, id, text string, by geo.Point) {
 			return
 		}
 	}
-	a.offer(to, id, fmt.Sprintf("%s (%s → %s)", text, u.Say(at, 0), u.Say(at+step, 0)), func(w *job.Wall) {
+	a.offer(to, id, a.Rules.Tell(words.FromThis, text, words.Exact(at), words.Exact(at+step)), func(w *job.Wall) {
 		w.Line.At = job.Exactly(at+step, u)
 		if hasEnd {
 			w.Line.AtEnd = job.Exactly(end+step, u)
@@ -116,5 +116,5 @@ func (a *adviser) shiftEnds(to *Advice, id, text string, by geo.Point) {
 	}
 	dx, dy := nx*step.Millimetres(), ny*step.Millimetres()
 	from, end := site.Placed(geo.Point{X: w.From.X + dx, Y: w.From.Y + dy}, u), site.Placed(geo.Point{X: w.To.X + dx, Y: w.To.Y + dy}, u)
-	a.offer(to, id, fmt.Sprintf("%s (%s to the %s)", text, u.Say(step.Abs(), 0), side), func(w *job.Wall) { w.From, w.To = from, end })
+	a.offer(to, id, a.Rules.Tell(words.ToThe, text, words.Exact(step.Abs()), side), func(w *job.Wall) { w.From, w.To = from, end })
 }

@@ -2,6 +2,7 @@ package advise
 
 import (
 	"fmt"
+	"homalos/internal/words"
 	"slices"
 	"strings"
 
@@ -41,7 +42,7 @@ func NextOf(r *work.Result) ([]Next, int) {
 	for _, doubt := range s.Heights.Doubts {
 		r := s.Readings[doubt.Reading]
 		place := s.Given[r.ID].Place
-		n := Next{What: "again", Reading: r.ID, Wall: place.Wall, Station: place.Station.String(), Text: "Again: " + lower(s.Where(r)) + ", which is in doubt"}
+		n := Next{What: "again", Reading: r.ID, Wall: place.Wall, Station: place.Station.String(), Text: s.Rules.Tell(words.AgainWhichInDoubt, lower(s.Where(r)))}
 		for _, w := range s.Walls {
 			for _, f := range w.Findings {
 				if f.Code == "doubtful-reading" && f.Reading == r.ID {
@@ -55,7 +56,7 @@ func NextOf(r *work.Result) ([]Next, int) {
 	for i, t := range shape.Ties {
 		if t.Doubtful {
 			doubtful = true
-			n := Next{What: "tie", Text: "Again: " + s.TieSaid(i) + ", which is in doubt", Reading: s.Ties[i].ID}
+			n := Next{What: "tie", Text: r.Rules.Tell(words.AgainWhichInDoubt, s.TieSaid(i)), Reading: s.Ties[i].ID}
 			if s.Ties[i].Kind == room.LengthTie {
 				n.From, n.To = s.Corners[s.Ties[i].From].ID, s.Corners[s.Ties[i].To].ID
 			}
@@ -83,18 +84,18 @@ func (s *judge) nextTies(shape room.Shape) []Next {
 	}
 	w := shape.Next[0]
 	a, b := s.Corners[w.From].ID, s.Corners[w.To].ID
-	n := Next{What: "tie", From: a, To: b, Pins: len(w.Pins), Text: fmt.Sprintf("Tape corner %s to corner %s", a, b)}
+	n := Next{What: "tie", From: a, To: b, Pins: len(w.Pins), Text: s.Rules.Tell(words.TapeCornerToCorner, a, b)}
 	switch {
 	case shape.Missing == 0:
-		n.Text += ": one more than needed, so that a slip would show"
+		n.Text += s.Rules.Tell(words.OneMoreThanNeededSo)
 	case len(w.Pins) > 0:
 		var ids []string
 		for _, i := range w.Pins {
 			ids = append(ids, s.Corners[i].ID)
 		}
-		n.Text += ": it pins " + strings.Join(ids, " and ")
+		n.Text += s.Rules.Tell(words.ItPins, strings.Join(ids, " and "))
 	default:
-		n.Text += fmt.Sprintf(": %d more are needed", shape.Missing)
+		n.Text += s.Rules.Tell(words.MoreAreNeeded, shape.Missing)
 	}
 	return append(out, n)
 }
@@ -119,14 +120,14 @@ func (s *judge) nextReadings() []Next {
 func (s *judge) asSaid(kind string, at measure.Length, w *framing.Wall) string {
 	end, off := "start", at
 	if w.Length-at < at {
-		end, off = "far end", w.Length-at
+		end, off = s.Rules.Tell(words.FarEnd), w.Length-at
 	}
 	if len(w.Openings) > 0 {
 		// the end that the door is nearer to is known by it
 		first := w.Openings[0].Centre
 		atEnd := w.Length-w.Openings[len(w.Openings)-1].Centre < first
-		if atEnd == (end == "far end") {
-			end = "door end"
+		if atEnd == (end == s.Rules.Tell(words.FarEnd)) {
+			end = s.Rules.Tell(words.DoorEnd)
 		}
 	}
 	u := s.Rules.Units
@@ -139,7 +140,7 @@ func (s *judge) asSaid(kind string, at measure.Length, w *framing.Wall) string {
 		far += " mm"
 	}
 	if off == 0 {
-		return fmt.Sprintf("%s, at the %s of wall %s", kind, end, w.ID)
+		return s.Rules.Tell(words.AtWall, kind, end, w.ID)
 	}
-	return fmt.Sprintf("%s, %s from the %s of wall %s", kind, far, end, w.ID)
+	return s.Rules.Tell(words.FromWall, kind, far, end, w.ID)
 }

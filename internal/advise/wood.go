@@ -2,6 +2,7 @@ package advise
 
 import (
 	"fmt"
+	"homalos/internal/words"
 
 	"homalos/internal/framing"
 	"homalos/internal/job"
@@ -60,7 +61,7 @@ func (a *adviser) plates(to *Advice) {
 	if low == "" || a.does[w.ID+"/plates"] != nil {
 		return
 	}
-	a.offer(to, "plates", fmt.Sprintf("Take plates of %s", w.Lumber.ID), func(x *job.Wall) {
+	a.offer(to, "plates", a.Rules.Tell(words.TakePlatesOf, w.Lumber.ID), func(x *job.Wall) {
 		for i := range x.Top {
 			x.Top[i] = w.Lumber.ID
 		}
@@ -91,7 +92,7 @@ func (a *adviser) longer(to *Advice) {
 		for _, s := range append(l.Stock[:len(l.Stock):len(l.Stock)], long) {
 			stock = append(stock, u.Write(s))
 		}
-		a.offerAll(to, id, fmt.Sprintf("Have %s brought in sticks of %s", l.ID, u.Say(long, 0)), func(d *job.Document) {
+		a.offerAll(to, id, a.Rules.Tell(words.HaveBroughtInSticks, l.ID, words.Exact(long)), func(d *job.Document) {
 			for i := range d.Lumber {
 				if d.Lumber[i].ID == l.ID {
 					d.Lumber[i].Stock = job.Ls(stock...)
@@ -118,8 +119,8 @@ func (a *adviser) hooked() {
 
 func (a *adviser) pending() {
 	for i, p := range a.w.Wall.Pending {
-		to := a.tell("pending", "stop", a.Rules.Units.Write(p.From), fmt.Sprintf("From %s to %s it waits: %s.", a.Say(p.From), a.Say(p.To), p.What))
-		a.offer(to, fmt.Sprintf("done-%d", i+1), "That is done: take the stretch off", func(w *job.Wall) {
+		to := a.tell("pending", "stop", a.Rules.Units.Write(p.From), a.Rules.Tell(words.FromToWaits, p.From, p.To, p.What))
+		a.offer(to, fmt.Sprintf("done-%d", i+1), a.Rules.Tell(words.DoneTakeStretchOff), func(w *job.Wall) {
 			w.Pending = append(w.Pending[:i:i], w.Pending[i+1:]...)
 		})
 	}
@@ -136,7 +137,7 @@ func (a *adviser) covers() {
 		}
 		for _, h := range e.Openings {
 			if len(a.w.Wall.Openings) == 0 {
-				a.tell("covers-opening", "warn", "", fmt.Sprintf("It stands before the %s at %s to %s: frame an opening in it there, or close that one.", h.What, a.Say(h.From), a.Say(h.To)))
+				a.tell("covers-opening", "warn", "", a.Rules.Tell(words.StandsBeforeAtToFrame, h.What, h.From, h.To))
 			}
 		}
 	}

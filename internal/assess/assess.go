@@ -18,7 +18,7 @@ var Questions = []Question{
 	{"joists-cross", "Do joists cross it near the middle of their span?", "Count the bays from the outside wall on each side.", true},
 	{"above", "Does a wall, post, ridge or beam stand above it?", "Go to the floor above, and to the roof, and look along the same line.", true},
 	{"below", "Is there a beam, pier or wall right under it?", "Look in the cellar or crawl space along the same line.", true},
-	{"built-for-load", "Are its headers on edge, or its plates doubled?", "Open a patch at the top corner of a door.", true},
+	{"built-for-load", "Are its <headers> on edge, or its plates doubled?", "Open a patch at the top corner of a door.", true},
 	{"braces", "Do sheet panels or diagonals brace it?", "Plywood, boards laid slantwise, steel straps under the plaster.", true},
 	{"parallel", "Do joists run along it, none resting on it?", "Find them with the detector on both sides.", false},
 	{"trusses", "Do trusses span from outside wall to outside wall over it?", "Look in the roof space.", false},
@@ -101,10 +101,10 @@ var SupportSteps = []SupportStep{
 	{"middle", "A support stands in the middle of the stretch.", true},
 	{"chain", "Each post stands over a post below, down every floor to solid ground.", true},
 	{"racking", "The wall is held from racking.", true},
-	{"header-here", "The new header is at hand, before the first cut.", true},
+	{"header-here", "The new <header> is at hand, before the first cut.", true},
 	{"level-before", "Level at mid span is written down.", true},
 	{"one-out", "One stud out: look, listen, wait. Then the rest.", false},
-	{"header-tight", "The header is driven tight with shims.", false},
+	{"header-tight", "The <header> is driven tight with shims.", false},
 	{"level-after", "Level at mid span again: the same as before.", false},
 }
 

@@ -1,7 +1,7 @@
 package framing
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"math"
 	"slices"
 	"strings"
@@ -68,7 +68,7 @@ func (f *framer) askFor(want Want, ids []string) {
 	}
 	f.Findings = append(f.Findings, Finding{
 		Code: "measure-first", Level: Warn, Placed: true, At: want.Station, Members: ids,
-		Text: fmt.Sprintf("%s too uncertain to cut: more than %s either way.", list(f.rules, ids, "is", "are"), f.say(f.rules.Hold)),
+		Text: f.rules.Tell(words.TooUncertainToCutMore, list(f.rules, ids, "is", "are"), f.rules.Hold),
 		Fix:  want.Say(f.Wall, f.rules), Apply: TakeReading,
 	})
 }
@@ -134,15 +134,15 @@ func (f *framer) askFirst(unread map[string][]string) {
 	if ids := unread["gap"]; ids != nil {
 		f.Findings = append(f.Findings, Finding{
 			Code: "too-few-readings", Level: Warn, Members: ids,
-			Text: fmt.Sprintf("Fewer than %d readings say how high it is here: nothing can be cut, and a slip would not show.", survey.FewestReadings),
-			Fix:  fmt.Sprintf("Tape the gap on wall %s at 0, %s and %s.", f.Wall.ID, f.say(end/2), f.say(end)),
+			Text: f.rules.Tell(words.FewerThanReadingsSayHow, survey.FewestReadings),
+			Fix:  f.rules.Tell(words.TapeGapOnWallAt, f.Wall.ID, end/2, end),
 		})
 	}
 	if ids := append(unread["floor"], unread["ceiling"]...); ids != nil {
 		f.Findings = append(f.Findings, Finding{
 			Code: "no-level", Level: Warn, Members: ids,
-			Text: "A header must be level, and gaps alone don't say where level is: jacks and cripples wait.",
-			Fix:  "Shoot the floor from the laser line at both sides of the opening and at one place more.",
+			Text: f.rules.Tell(words.HeaderMustBeLevelGaps),
+			Fix:  f.rules.Tell(words.ShootFloorFromLaserLine),
 		})
 	}
 }
@@ -151,9 +151,9 @@ func (f *framer) askFirst(unread map[string][]string) {
 func (w Want) Say(wall *Wall, rules Rules) string {
 	at := rules.Units.Say(w.Station, rules.Mark)
 	if w.Kind == "gap" {
-		return fmt.Sprintf("Tape the gap on wall %s at %s.", wall.ID, at)
+		return rules.Tell(words.TapeGapOnWallAt2, wall.ID, at)
 	}
-	return fmt.Sprintf("Shoot the %s on wall %s at %s.", w.Kind, wall.ID, at)
+	return rules.Tell(words.ShootOnWallAt, w.Kind, wall.ID, at)
 }
 
 // list joins ids into the start of a sentence.
@@ -162,7 +162,7 @@ func list(rules Rules, ids []string, one, many string) string {
 		return ids[0] + " " + one
 	}
 	if len(ids) > 4 {
-		return fmt.Sprintf("%s and %d more %s", strings.Join(ids[:3], ", "), len(ids)-3, many)
+		return rules.Tell(words.AndMore, strings.Join(ids[:3], ", "), len(ids)-3, many)
 	}
 	return strings.Join(ids[:len(ids)-1], ", ") + " and " + ids[len(ids)-1] + " " + many
 }

@@ -1,7 +1,7 @@
 package framing
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/measure"
@@ -105,7 +105,7 @@ func (f *framer) addBlocks(joists []survey.Joist) {
 		for _, b := range a.Blocks {
 			f.Members = append(f.Members, Member{
 				Kind: wood.Block, Lumber: f.Wall.Lumber, From: b.At - t/2, To: b.At - t/2 + t, Known: true, Exact: b.Clear, Cut: wood.Block.Round(b.Clear, f.rules.Mark), State: Ready,
-				Sum: []Line{{What: fmt.Sprintf("clear bay between %s joists", []string{"floor", "ceiling"}[of]), Value: b.Clear}},
+				Sum: []Line{{What: f.rules.Tell(words.ClearBayBetweenJoists, []string{"floor", "ceiling"}[of]), Value: b.Clear}},
 			})
 		}
 	}
@@ -170,35 +170,35 @@ func (a Against) Said(rules Rules) (text, fix string) {
 	say := func(l measure.Length) string { return rules.Units.Say(l, rules.Mark) }
 	switch a.Lie {
 	case Crosses:
-		text = fmt.Sprintf("It crosses %d %s joists: two fixings at each.", len(a.Crossing), word)
+		text = rules.Tell(words.CrossesJoistsTwoFixingsAt, len(a.Crossing), word)
 		if len(a.Bare) > 0 {
 			b := a.Bare[0]
-			text += fmt.Sprintf(" No joist from %s to %s.", say(b[0]), say(b[1]))
-			fix = "Let in blocks there, or use adhesive and say so on the open list."
+			text += rules.Tell(words.NoJoistFromTo, b[0], b[1])
+			fix = rules.Tell(words.LetInBlocksThereUse)
 		}
 	case Under:
-		text = fmt.Sprintf("A %s joist runs along it: fix into that.", word)
+		text = rules.Tell(words.JoistRunsAlongFixInto, word)
 	case Between:
 		clear := say(a.Blocks[0].Clear)
 		if least, most := a.Each(); most.Down(rules.Mark) != least.Down(rules.Mark) {
 			clear = say(least) + " to " + say(most)
 		}
-		text = fmt.Sprintf("It runs along a bay between %s joists, %s clear.", word, clear)
-		fix = fmt.Sprintf("%d blocks of %s across the bay, one at each end, none more than %s apart.", len(a.Blocks), clear, say(rules.fixingStep()))
+		text = rules.Tell(words.RunsAlongBayBetweenJoists, word, clear)
+		fix = rules.Tell(words.BlocksAcrossBayOneAt, len(a.Blocks), clear, rules.fixingStep())
 		if a.Of == survey.Floor {
-			fix += " Whether the bay carries it on blocks or wants a doubled joist is asked of a professional."
+			fix += rules.Tell(words.WhetherBayCarriesOnBlocks)
 		} else {
-			fix += " They back the ceiling board's edges too."
+			fix += rules.Tell(words.TheyBackCeilingBoardS)
 		}
 	case NoJoist:
-		text = fmt.Sprintf("No %s joist comes near it.", word)
-		fix = "Let in blocks between the nearest joists, or use adhesive and say so on the open list."
+		text = rules.Tell(words.NoJoistComesNear, word)
+		fix = rules.Tell(words.LetInBlocksBetweenNearest)
 	default:
 		if a.Of == survey.Floor && rules.Concrete {
-			return "The floor is concrete.", ""
+			return rules.Tell(words.FloorConcrete), ""
 		}
-		text = fmt.Sprintf("No %s joists were read.", word)
-		fix = "Find them, write their places under Read, and the fixings follow."
+		text = rules.Tell(words.NoJoistsWereRead, word)
+		fix = rules.Tell(words.FindThemWriteTheirPlaces)
 	}
 	return text, fix
 }

@@ -1,7 +1,7 @@
 package framing
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"math"
 	"strings"
 
@@ -54,7 +54,7 @@ func (f *framer) checkPlateDepth() {
 			continue
 		}
 		told[m.Lumber] = true
-		f.find(Warn, "plate-depth", m.From, []string{m.ID}, fmt.Sprintf("The %s plate is %s deep, the studs are %s.", m.Lumber.ID, f.say(m.Lumber.Depth), f.say(f.Wall.Lumber.Depth)), "Take plates as deep as the studs.")
+		f.find(Warn, "plate-depth", m.From, []string{m.ID}, f.rules.Tell(words.PlateDeepStuds, m.Lumber.ID, m.Lumber.Depth, f.Wall.Lumber.Depth), f.rules.Tell(words.TakePlatesAsDeepAs))
 	}
 }
 
@@ -110,10 +110,10 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 	n, _ := f.notch(o)
 	f.Notches = append(f.Notches, n)
 	if ids == nil {
-		f.find(Note, "pipe-in-plate", at, nil, fmt.Sprintf("The %s comes up through the bottom plate at %s.", o.name(), f.say(f.Wall.Tape(at, at))), n.Say(f.rules)+" Keep fixings off it.")
+		f.find(Note, "pipe-in-plate", at, nil, f.rules.Tell(words.ComesUpThroughBottomPlate, o.name(), f.Wall.Tape(at, at)), f.rules.Tell(words.KeepFixingsOff, n.Say(f.rules)))
 		return
 	}
-	fix, apply := "Move the layout, or the wall, so that no upright stands there.", Remedy("")
+	fix, apply := f.rules.Tell(words.MoveLayoutWallSoNo), Remedy("")
 	other := *f.Wall
 	other.Layout.FromEnd = !other.Layout.FromEnd
 	standing, _ := other.uprights(f.rules)
@@ -122,9 +122,9 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 		clear = clear && !(u.kind.OnBottom() && u.from < to && u.to > from)
 	}
 	if clear {
-		fix, apply = "Hook the tape on the other end: from there every upright clears it.", HookOtherEnd
+		fix, apply = f.rules.Tell(words.HookTapeOnOtherEnd), HookOtherEnd
 	}
-	f.find(Stop, "pipe-in-stud", at, ids, fmt.Sprintf("The %s at %s stands where %s to stand.", o.name(), f.say(f.Wall.Tape(at, at)), list(f.rules, ids, "has", "have")), fix)
+	f.find(Stop, "pipe-in-stud", at, ids, f.rules.Tell(words.AtStandsWhereToStand, o.name(), f.Wall.Tape(at, at), list(f.rules, ids, "has", "have")), fix)
 	f.Findings[len(f.Findings)-1].Apply = apply
 }
 
@@ -154,8 +154,8 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 	}
 	if ids != nil {
 		f.find(Stop, "obstruction-across", at, ids,
-			fmt.Sprintf("The %s crosses at %s to %s, lower than %s.", o.name(), f.say(from), f.say(to), list(f.rules, ids, "is long", "are long")),
-			"Frame under it there: cross piece between the studs beside it, short studs below. Don't cut these full length.")
+			f.rules.Tell(words.CrossesAtToLowerThan, o.name(), from, to, list(f.rules, ids, "is long", "are long")),
+			f.rules.Tell(words.FrameUnderThereCrossPiece))
 	}
 }
 
@@ -184,7 +184,7 @@ func (f *framer) checkHeads() {
 		}
 		switch {
 		case room < -0.05:
-			f.find(Stop, "header-too-high", at, touched, fmt.Sprintf("The header of %s doesn't fit under the top plate: %s too high.", o.ID, f.say(f.length(-room))), "Take a lower leaf, a flatter header, or less height over the floor.")
+			f.find(Stop, "header-too-high", at, touched, f.rules.Tell(words.HeaderTooHigh, o.ID, f.length(-room)), f.rules.Tell(words.TakeLowerLeafFlatterHeader))
 		case room < f.Wall.Lumber.Thickness.Millimetres():
 			var short []string
 			for _, m := range f.Members {
@@ -192,7 +192,7 @@ func (f *framer) checkHeads() {
 					short = append(short, m.ID)
 				}
 			}
-			f.find(Warn, "little-above-header", at, short, fmt.Sprintf("Only %s is left above the header of %s.", f.say(f.length(room)), o.ID), "Pack it with a flat piece instead of cripples.")
+			f.find(Warn, "little-above-header", at, short, f.rules.Tell(words.OnlyLeftAboveHeader, f.length(room), o.ID), f.rules.Tell(words.PackWithFlatPieceInstead))
 		}
 	}
 }
@@ -200,10 +200,10 @@ func (f *framer) checkHeads() {
 func (f *framer) checkPiece(m *Member) {
 	at := m.From + (m.To-m.From)/2
 	if m.Known && m.Exact <= 0 && m.Kind != wood.Cripple {
-		f.find(Stop, "no-length", at, []string{m.ID}, fmt.Sprintf("%s comes out at %s: there is no room for it.", m.ID, f.say(m.Exact)), "Check the readings near it and the plates.")
+		f.find(Stop, "no-length", at, []string{m.ID}, f.rules.Tell(words.ComesOutAtThereNo, m.ID, m.Exact), f.rules.Tell(words.CheckReadingsNearPlates))
 	}
 	if m.Known && m.Cut > m.Lumber.Longest() && !m.Kind.Row().Plate {
-		f.find(Stop, "longer-than-stock", at, []string{m.ID}, fmt.Sprintf("%s is %s long; the longest %s is %s.", m.ID, f.say(m.Cut), m.Lumber.ID, f.say(m.Lumber.Longest())), "Add a longer stock length of this lumber.")
+		f.find(Stop, "longer-than-stock", at, []string{m.ID}, f.rules.Tell(words.LongLongest, m.ID, m.Cut, m.Lumber.ID, m.Lumber.Longest()), f.rules.Tell(words.AddLongerStockLengthThis))
 	}
 	if m.Kind == wood.HeaderPly && m.Layer == 0 {
 		f.checkHeader(m, at)
@@ -214,7 +214,7 @@ func (f *framer) checkHeader(m *Member, at measure.Length) {
 	for _, o := range f.Wall.Openings {
 		wide := o.Header.Lumber.Thickness * measure.Length(o.Header.Plies)
 		if o.ID == m.Opening && o.Header.OnEdge && wide > f.Wall.Lumber.Depth {
-			f.find(Warn, "header-too-thick", at, []string{m.ID}, fmt.Sprintf("%d plies on edge are %s thick; the wall is %s deep.", o.Header.Plies, f.say(wide), f.say(f.Wall.Lumber.Depth)), "Take fewer plies, or deeper studs.")
+			f.find(Warn, "header-too-thick", at, []string{m.ID}, f.rules.Tell(words.PliesOnEdgeThickWall, o.Header.Plies, wide, f.Wall.Lumber.Depth), f.rules.Tell(words.TakeFewerPliesDeeperStuds))
 		}
 	}
 }
@@ -232,7 +232,7 @@ func (f *framer) checkTilt() {
 		high := (m.Exact + f.Wall.PlateStack()).Millimetres()
 		need := f.length(math.Hypot(high, depth) - high)
 		if need > f.rules.Fit {
-			f.find(Warn, "tilt-clearance", m.From, nil, fmt.Sprintf("Tilted up, a wall %s high and %s deep needs %s over it; the fit leaves %s.", f.say(f.length(high)), f.say(f.Wall.Lumber.Depth), f.rules.Units.Say(need, measure.Inch64), f.say(f.rules.Fit)), "Raise the fit to that and shim at the ceiling, or stand it in place.")
+			f.find(Warn, "tilt-clearance", m.From, nil, f.rules.Tell(words.TiltedUpWallHighDeep, f.length(high), f.Wall.Lumber.Depth, words.Fine(need), f.rules.Fit), f.rules.Tell(words.RaiseFitToShimAt))
 			return
 		}
 	}
@@ -248,7 +248,7 @@ func (f *framer) checkSlots() {
 		}
 		// king to king across an opening is no slot: the jacks lie between
 		if last != nil && m.From > last.To && m.From-last.To < slot && (last.Kind != wood.King || m.Kind != wood.King || last.Opening != m.Opening) {
-			f.find(Note, "close-pair", last.To, []string{last.ID, m.ID}, fmt.Sprintf("%s and %s leave a slot of %s.", last.ID, m.ID, f.say(m.From-last.To)), "Insulate the slot before the board goes on.")
+			f.find(Note, "close-pair", last.To, []string{last.ID, m.ID}, f.rules.Tell(words.LeaveSlot, last.ID, m.ID, m.From-last.To), f.rules.Tell(words.InsulateSlotBeforeBoardGoes))
 		}
 		last = m
 	}

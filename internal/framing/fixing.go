@@ -1,7 +1,7 @@
 package framing
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"slices"
 	"sort"
 
@@ -85,13 +85,13 @@ func Spread(from, to, e, step measure.Length) []measure.Length {
 func laid(rules Rules, what string, from, to, e measure.Length, places []measure.Length) []Line {
 	n := measure.Length(len(places))
 	if n < 2 {
-		return []Line{{What: what + ": too short for two, one in the middle of", Value: to - from}}
+		return []Line{{What: rules.Tell(words.TooShortForTwoOne, what), Value: to - from}}
 	}
 	room := to - from - 2*e
 	return []Line{
-		{What: what + ": the plate between its ends", Value: to - from},
-		{What: "first and last, in from each end", Value: e},
-		{What: fmt.Sprintf("the rest in %d gaps, makes %d, each gap", n-1, n), Value: room / (n - 1)},
+		{What: rules.Tell(words.PlateBetweenItsEnds, what), Value: to - from},
+		{What: rules.Tell(words.FirstLastInFromEach), Value: e},
+		{What: rules.Tell(words.RestInGapsMakesEach, int(n-1), int(n)), Value: room / (n - 1)},
 	}
 }
 
@@ -150,13 +150,13 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 		what := "fixings"
 		for _, x := range fixings {
 			if a.nearOne(x.At, rules.endFixing()) {
-				what = "fixings, less those beside a joist's two"
+				what = rules.Tell(words.FixingsLessThoseBesideJoist)
 				continue
 			}
 			a.Fixings = append(a.Fixings, x)
 		}
 		if len(stubs) > 1 {
-			what += fmt.Sprintf(" from %s to %s", rules.Units.Say(s[0], rules.Mark), rules.Units.Say(s[1], rules.Mark))
+			what += rules.Tell(words.StretchFromTo, s[0], s[1])
 		}
 		a.How = append(a.How, laid(rules, what, s[0], s[1], rules.endFixing(), even)...)
 	}
@@ -271,39 +271,38 @@ func (a *Against) free(stub [2]measure.Length, f *Framed, rules Rules, found Fou
 
 // With is what the plate is fixed with, in a sentence, and what to heed.
 func (a Against) With(rules Rules) (text, heed string) {
-	say := func(l measure.Length) string { return rules.Units.Say(l, rules.Mark) }
 	names := map[string][2]string{
-		"screw": {"screw", "screws"}, "nail": {"nail", "nails"}, "pin": {"powder-driven pin", "powder-driven pins"}, "bolt": {"expansion bolt", "expansion bolts"}, "resin": {"resin anchor", "resin anchors"},
+		"screw": {"screw", "screws"}, "nail": {"nail", "nails"}, "pin": {rules.Tell(words.PowderDrivenPin), rules.Tell(words.PowderDrivenPins)}, "bolt": {rules.Tell(words.ExpansionBolt), rules.Tell(words.ExpansionBolts)}, "resin": {rules.Tell(words.ResinAnchor), rules.Tell(words.ResinAnchors)},
 	}[a.Anchor.By]
 	if a.Anchor.By == "adhesive" {
-		text = "Adhesive along the whole plate."
+		text = rules.Tell(words.AdhesiveAlongWholePlate)
 	} else {
 		name := names[1]
 		if a.Count == 1 {
 			name = names[0]
 		}
-		text = fmt.Sprintf("%d %s", a.Count, name)
+		text = rules.Tell(words.CountOf, a.Count, name)
 		if a.Anchor.Length > 0 {
-			text += fmt.Sprintf(" of %s: %s through the plate, %s of bite", say(a.Anchor.Length), say(a.Anchor.Length-a.Bite), say(a.Bite))
+			text += rules.Tell(words.ThroughPlateBite, a.Anchor.Length, a.Anchor.Length-a.Bite, a.Bite)
 		}
 		text += "."
 	}
 	switch {
 	case a.Anchor.Length > 0 && a.Bite <= 0:
-		heed = "It doesn't reach through the plate: take a longer one."
+		heed = rules.Tell(words.NoReachThroughPlate)
 	case a.Anchor.Length == 0 && (a.Anchor.By == "pin" || a.Anchor.By == "bolt" || a.Anchor.By == "resin"):
-		heed = "Give its length, and its bite follows."
+		heed = rules.Tell(words.GiveItsLengthItsBite)
 	}
 	if a.Anchor.Cure > 0 {
-		heed = join(heed, fmt.Sprintf("Leave it %g h before the wall is loaded.", a.Anchor.Cure))
+		heed = join(heed, rules.Tell(words.LeaveHBeforeWallLoaded, a.Anchor.Cure))
 	} else if a.Anchor.By == "resin" || a.Anchor.By == "adhesive" {
-		heed = join(heed, "It wants its cure time before the wall is loaded: its maker says how long.")
+		heed = join(heed, rules.Tell(words.WantsItsCureTimeBefore))
 	}
 	if a.Anchor.By == "pin" {
-		heed = join(heed, "Eyes and ears covered, nobody behind; only who is trained for the tool.")
+		heed = join(heed, rules.Tell(words.EyesEarsCoveredNobodyBehind))
 	}
 	if a.Anchor.By == "bolt" || a.Anchor.By == "resin" {
-		heed = join(heed, "Scan before drilling; drill wet or with extraction, the dust is silica.")
+		heed = join(heed, rules.Tell(words.ScanBeforeDrillingDrillWet))
 	}
 	return text, heed
 }

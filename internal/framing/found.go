@@ -1,7 +1,7 @@
 package framing
 
 import (
-	"fmt"
+	"homalos/internal/words"
 
 	"homalos/internal/geo"
 	"homalos/internal/measure"
@@ -63,7 +63,7 @@ func (f *framer) ceilingAt(s measure.Length) ([]survey.Term, string) {
 	return []survey.Term{
 		{Of: survey.Ceiling, At: f.Wall.At(at(near)), Weight: 1 - share},
 		{Of: survey.Ceiling, At: f.Wall.At(at(far)), Weight: share},
-	}, fmt.Sprintf("straight between the joists at %s and %s", f.say(at(near)), f.say(at(far)))
+	}, f.rules.Tell(words.StraightBetweenJoistsAt, at(near), at(far))
 }
 
 func (f *framer) gapAt(s measure.Length) []survey.Term {
@@ -99,20 +99,20 @@ func (f *framer) checkFound(found Found) {
 		if !ok {
 			continue
 		}
-		plate, where := wood.BottomPlate, "bottom"
+		plate := wood.BottomPlate
 		if h.In == "ceiling" {
-			plate, where = wood.TopPlate, "top"
+			plate = wood.TopPlate
 		}
 		from, to = max(from, 0), min(to, f.Wall.Length)
 		f.find(Warn, "no-drill", (from+to)/2, f.platesOver(plate, from, to),
-			fmt.Sprintf("The %s lies in the %s from %s to %s: no drill and no nail there.", o.name(), h.In, f.say(from), f.say(to)),
-			fmt.Sprintf("Fix the %s plate clear of it. Have it isolated and proved dead before any hole near it.", where))
+			f.rules.Tell(words.LiesInFromToNo, o.name(), h.In, from, to),
+			f.rules.Tell(words.FixPlateClearHaveIsolated, words.Term(plate)))
 	}
 	for _, b := range found.Floor {
 		if from, to, ok := b.On(f.Wall); ok && b.Bad != "" {
 			f.find(Stop, "bad-floor", (from+to)/2, f.platesOver(wood.BottomPlate, from, to),
-				fmt.Sprintf("The floor is bad from %s to %s: %s. No plate goes on it.", f.say(from), f.say(to), b.Bad),
-				"Find the cause, cut back to sound wood, splice and patch flush; write down the joists while it is open.")
+				f.rules.Tell(words.FloorBadFromToNo, from, to, b.Bad),
+				f.rules.Tell(words.FindCauseCutBackTo))
 		}
 	}
 }
@@ -138,14 +138,7 @@ func (f *framer) checkStep(z survey.Zone, name string) {
 	}
 	for _, s := range stations {
 		at := measure.FromMillimetres(s)
-		f.find(Warn, "step", at, f.platesOver(plate, at, at+1), fmt.Sprintf("The %s steps here, at %s (%s).", word, f.say(at), name),
-			fmt.Sprintf("Stop the %s plate at the step and begin a new one; give the edge a stud on each side.", plateWord(plate)))
+		f.find(Warn, "step", at, f.platesOver(plate, at, at+1), f.rules.Tell(words.StepsHereAt, word, at, name),
+			f.rules.Tell(words.StopPlateAtStepBegin, words.Term(plate)))
 	}
-}
-
-func plateWord(k wood.Kind) string {
-	if k == wood.TopPlate {
-		return "top"
-	}
-	return "bottom"
 }

@@ -2,6 +2,7 @@ package framing
 
 import (
 	"fmt"
+	"homalos/internal/words"
 	"sort"
 
 	"homalos/internal/measure"
@@ -225,28 +226,28 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate) {
 	}
 	switch stands := u.kind.Row().Stands; stands {
 	case wood.PlateToPlate:
-		m.Sum = append([]Line{{"gap at " + f.say(centre) + straight, f.length(e.Value), e.From}}, plateLines("bottom", w.Bottom)...)
-		m.Sum = append(m.Sum, plateLines("top", w.Top)...)
+		m.Sum = append([]Line{{f.rules.Tell(words.GapAt, centre, straight), f.length(e.Value), e.From}}, plateLines(f.rules, wood.BottomPlate, w.Bottom)...)
+		m.Sum = append(m.Sum, plateLines(f.rules, wood.TopPlate, w.Top)...)
 		m.Sum = append(m.Sum, Line{What: "fit", Value: -f.rules.Fit})
 	case wood.PlateToHead, wood.PlateToSill:
 		m.Sum = f.headLines(u.opening)
 		if stands == wood.PlateToSill {
 			height := len(m.Sum) - 1
-			m.Sum[height] = Line{What: "sill " + w.Lumber.ID, Value: -w.Lumber.Thickness}
+			m.Sum[height] = Line{What: f.rules.Tell(words.PieceOf, words.Term(wood.SillPiece), w.Lumber.ID), Value: -w.Lumber.Thickness}
 		}
-		floor := Line{"own floor at " + f.say(centre), f.length(e.Value) - m.Sum[0].Value, own.From}
-		m.Sum = append(append(m.Sum, floor), plateLines("bottom", w.Bottom)...)
+		floor := Line{f.rules.Tell(words.OwnFloorAt, centre), f.length(e.Value) - m.Sum[0].Value, own.From}
+		m.Sum = append(append(m.Sum, floor), plateLines(f.rules, wood.BottomPlate, w.Bottom)...)
 	case wood.HeadToPlate:
 		h, o := f.heads[u.opening], w.Openings[u.opening]
-		m.Sum = append([]Line{{"ceiling at " + f.say(centre) + straight, f.length(e.Value) + f.length(h.floor.Value), e.From}}, plateLines("top", w.Top)...)
+		m.Sum = append([]Line{{f.rules.Tell(words.CeilingAt, centre, straight), f.length(e.Value) + f.length(h.floor.Value), e.From}}, plateLines(f.rules, wood.TopPlate, w.Top)...)
 		top := measure.Length(0)
 		for _, l := range f.headLines(u.opening) {
 			m.Sum = append(m.Sum, Line{l.What, -l.Value, l.Readings})
 			top += l.Value
 		}
-		m.Sum = append(m.Sum, Line{What: "header of " + o.ID, Value: -o.Header.Height()})
+		m.Sum = append(m.Sum, Line{What: f.rules.Tell(words.HeaderOf, o.ID), Value: -o.Header.Height()})
 		if h.lift != 0 {
-			m.Sum = append(m.Sum, Line{What: "jacks cut up to the mark", Value: -h.lift})
+			m.Sum = append(m.Sum, Line{What: f.rules.Tell(words.JacksCutUpToMark), Value: -h.lift})
 		}
 		m.Base = (top + o.Header.Height() + h.lift).Millimetres()
 	}
@@ -256,20 +257,20 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate) {
 // under it, the finish still to come and the height of the opening.
 func (f *framer) headLines(opening int) []Line {
 	h, o := f.heads[opening], f.Wall.Openings[opening]
-	lines := []Line{{"highest floor under " + o.ID + ", at " + f.say(h.high), f.length(h.floor.Value), h.floor.From}}
+	lines := []Line{{f.rules.Tell(words.HighestFloorUnderAt, o.ID, h.high), f.length(h.floor.Value), h.floor.From}}
 	if o.FinishFloor != 0 {
-		lines = append(lines, Line{What: "floor finish still to come", Value: o.FinishFloor})
+		lines = append(lines, Line{What: f.rules.Tell(words.FloorFinishStillToCome), Value: o.FinishFloor})
 	}
 	if o.Kind == Window {
-		lines = append(lines, Line{What: "sill over the finished floor", Value: o.Sill})
+		lines = append(lines, Line{What: f.rules.Tell(words.SillOverFinishedFloor), Value: o.Sill})
 	}
-	return append(lines, Line{What: "rough opening height", Value: o.Height})
+	return append(lines, Line{What: f.rules.Tell(words.RoughOpeningHeight), Value: o.Height})
 }
 
-func plateLines(where string, plates []*wood.Lumber) []Line {
+func plateLines(rules Rules, kind wood.Kind, plates []*wood.Lumber) []Line {
 	var out []Line
 	for _, p := range plates {
-		out = append(out, Line{What: where + " plate " + p.ID, Value: -p.Thickness})
+		out = append(out, Line{What: rules.Tell(words.PieceOf, words.Term(kind), p.ID), Value: -p.Thickness})
 	}
 	return out
 }
@@ -293,14 +294,14 @@ func (f *framer) addSpans() {
 			f.Members = append(f.Members, Member{
 				Kind: wood.HeaderPly, Lumber: o.Header.Lumber, From: left + t, To: right - t, Known: true, Exact: long,
 				Cut: wood.HeaderPly.Round(long, f.rules.Mark), State: Ready, Opening: o.ID, Base: z, Layer: ply,
-				Sum: []Line{{What: "rough opening " + o.ID, Value: o.Width}, {What: fmt.Sprintf("jacks, %d a side", o.Jacks), Value: 2 * t * measure.Length(o.Jacks)}},
+				Sum: []Line{{What: f.rules.Tell(words.RoughOpening, o.ID), Value: o.Width}, {What: f.rules.Tell(words.JacksASide, o.Jacks), Value: 2 * t * measure.Length(o.Jacks)}},
 			})
 		}
 		if o.Kind == Window {
 			f.Members = append(f.Members, Member{
 				Kind: wood.SillPiece, Lumber: w.Lumber, From: o.Left(), To: o.Right(), Known: true, Exact: o.Width,
 				Cut: wood.SillPiece.Round(o.Width, f.rules.Mark), State: Ready, Opening: o.ID, Base: base - (o.Height + t).Millimetres(),
-				Sum: []Line{{What: "rough opening " + o.ID, Value: o.Width}},
+				Sum: []Line{{What: f.rules.Tell(words.RoughOpening, o.ID), Value: o.Width}},
 			})
 		}
 	}

@@ -1,7 +1,7 @@
 package framing
 
 import (
-	"fmt"
+	"homalos/internal/words"
 
 	"homalos/internal/measure"
 	"homalos/internal/wood"
@@ -73,7 +73,7 @@ func (f *Laid) joinUp() {
 		out := Joined{Join: j, Style: j.Style, Corner: w.Corner(j) != 0}
 		for _, o := range w.Openings {
 			if left, right := o.Outer(t); j.From < right-t && j.To > left+t {
-				f.find(Stop, "meets-opening", j.From+(j.To-j.From)/2, nil, fmt.Sprintf("%s butts it at %s, in the opening %s.", j.Other, f.say(j.From), o.ID), "Move the opening, or the wall that comes to it.")
+				f.find(Stop, "meets-opening", j.From+(j.To-j.From)/2, nil, f.rules.Tell(words.ButtsAtInOpening, j.Other, j.From, o.ID), f.rules.Tell(words.MoveOpeningWallComesTo))
 				out.Style = Scrap
 			}
 		}
@@ -89,7 +89,7 @@ func (f *Laid) joinUp() {
 			}
 		}
 		if out.Style == Serves && serving < 0 {
-			f.find(Warn, "nothing-behind", j.From+(j.To-j.From)/2, nil, fmt.Sprintf("No stud stands behind %s at %s to %s.", j.Other, f.say(j.From), f.say(j.To)), "Take a ladder or a flat nailer there.")
+			f.find(Warn, "nothing-behind", j.From+(j.To-j.From)/2, nil, f.rules.Tell(words.NoStudStandsBehindAt, j.Other, j.From, j.To), f.rules.Tell(words.TakeLadderFlatNailerThere))
 		}
 		if out.Style == FlatNailer {
 			f.flatNailer(k+1, &out)
@@ -113,7 +113,7 @@ func (f *Laid) servingStud(j Join) int {
 func (f *Laid) flatNailer(join int, out *Joined) {
 	j := out.Join
 	w, t, wide := f.Wall, f.Wall.Lumber.Thickness, f.Wall.Lumber.Depth
-	why := "for the board where " + j.Other + " butts"
+	why := f.rules.Tell(words.ForBoardWhereButts, j.Other)
 	var brought []upright
 	switch w.Corner(j) {
 	case -1:
@@ -132,7 +132,7 @@ func (f *Laid) flatNailer(join int, out *Joined) {
 	low, high := brought[0].from, brought[len(brought)-1].to
 	brought, fits := f.besideOthers(brought, j.Back)
 	if !fits || low < 0 || high > w.Length || !w.free(low, high, f.kings()) {
-		f.find(Warn, "no-room-for-nailer", j.From+(j.To-j.From)/2, nil, fmt.Sprintf("There is no room at %s to %s for a flat nailer where %s butts.", f.say(low), f.say(high), j.Other), "Take a ladder, or scrap backing.")
+		f.find(Warn, "no-room-for-nailer", j.From+(j.To-j.From)/2, nil, f.rules.Tell(words.ThereNoRoomAtTo, low, high, j.Other), f.rules.Tell(words.TakeLadderScrapBacking))
 		out.Style, out.Nailing = Scrap, 0
 		return
 	}
@@ -149,7 +149,7 @@ func (f *Laid) flatNailer(join int, out *Joined) {
 	f.standing = append(kept, brought...)
 	sortUprights(f.standing)
 	if least := bearing; out.Nailing < least {
-		f.find(Warn, "little-nailing", j.From, nil, fmt.Sprintf("The flat nailer where %s butts leaves %s for the board.", j.Other, f.say(max(out.Nailing, 0))), "Take a wider piece for it, or a ladder.")
+		f.find(Warn, "little-nailing", j.From, nil, f.rules.Tell(words.FlatNailerWhereButtsLeaves, j.Other, max(out.Nailing, 0)), f.rules.Tell(words.TakeWiderPieceForLadder))
 	}
 }
 
@@ -207,7 +207,7 @@ func (f *framer) ladders() {
 		bay := after.From - before.To
 		at := before.To + bay/2
 		if !before.Known || !after.Known {
-			f.find(Warn, "ladder-waits", at, nil, fmt.Sprintf("How many noggings the ladder behind %s has follows from the height there.", j.Other), "Read the height there first.")
+			f.find(Warn, "ladder-waits", at, nil, f.rules.Tell(words.HowManyNoggingsLadderBehind, j.Other), f.rules.Tell(words.ReadHeightThereFirst))
 			continue
 		}
 		high := min(before.Exact, after.Exact)
@@ -215,8 +215,8 @@ func (f *framer) ladders() {
 		for i := measure.Length(1); i < steps; i++ {
 			f.Members = append(f.Members, Member{
 				Kind: wood.Nogging, Lumber: f.Wall.Lumber, From: before.To, To: after.From, Known: true, Exact: bay, Cut: wood.Nogging.Round(bay, f.rules.Mark), State: Ready,
-				Base: before.Base + (high * i / steps).Millimetres(), Why: "ladder behind " + j.Other, Join: k + 1,
-				Sum: []Line{{What: "clear bay behind " + j.Other, Value: bay}},
+				Base: before.Base + (high * i / steps).Millimetres(), Why: f.rules.Tell(words.LadderBehind, j.Other), Join: k + 1,
+				Sum: []Line{{What: f.rules.Tell(words.ClearBayBehind, j.Other), Value: bay}},
 			})
 		}
 	}
@@ -269,8 +269,8 @@ func (f *framer) checkLean() {
 		at measure.Length
 	}{{w.Start, 0}, {w.Stop, w.Length}} {
 		if e.Top > e.Held {
-			f.find(Warn, "stud-in-the-lean", e.at, nil, fmt.Sprintf("The stud at %s stands %s farther out than the wall there leans in (%s).", f.say(e.at), f.say(e.Top-e.Held), e.Lean),
-				"Move the opening in by that, so that the end stud can stand plumb.")
+			f.find(Warn, "stud-in-the-lean", e.at, nil, f.rules.Tell(words.StudAtStandsFartherOut, e.at, e.Top-e.Held, e.Lean),
+				f.rules.Tell(words.MoveOpeningInBySo))
 		}
 	}
 }

@@ -18,14 +18,14 @@ func TestHowPlacesWereLaidOutAddsUp(t *testing.T) {
 		from := measure.Length(rapid.IntRange(0, 50*16).Draw(t, "from")) * in / 16
 		long := measure.Length(rapid.IntRange(7*16, 400*16).Draw(t, "long")) * in / 16
 		places := Spread(from, from+long, 3*in, 24*in)
-		how := laid("fixings", from, from+long, 3*in, places)
+		how := laid(rules, "fixings", from, from+long, 3*in, places)
 		require.Len(t, how, 3)
 		require.Equal(t, long, how[0].Value)
 		n := measure.Length(len(places) - 1)
 		require.InDelta(t, float64(how[0].Value), float64(2*how[1].Value+n*how[2].Value), float64(n), "in nanometres: each gap is rounded by less than one")
 		require.LessOrEqual(t, how[2].Value, 24*in)
 	})
-	short := laid("fixings", 10*in, 14*in, 3*in, Spread(10*in, 14*in, 3*in, 24*in))
+	short := laid(rules, "fixings", 10*in, 14*in, 3*in, Spread(10*in, 14*in, 3*in, 24*in))
 	require.Len(t, short, 1)
 	assert.Equal(t, 4*in, short[0].Value)
 }

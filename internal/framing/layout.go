@@ -1,7 +1,7 @@
 package framing
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"sort"
 
 	"homalos/internal/measure"
@@ -76,7 +76,7 @@ func sortUprights(all []upright) {
 
 func endWhy(rules Rules, end bool) string {
 	if end {
-		return "king stands as the end stud"
+		return rules.Tell(words.KingStandsAsEndStud)
 	}
 	return ""
 }
@@ -196,7 +196,7 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 	if low < w.Start.Held || high > w.Length-w.Stop.Held || !w.free(low, high, packs) {
 		return nil, nil
 	}
-	why := fmt.Sprintf("layout at %s, stood tight against the %s", rules.Units.Say(w.Tape(c, c), rules.Mark), hit.what)
+	why := rules.Tell(words.LayoutAtStoodTightAgainst, w.Tape(c, c), hit.what)
 	return []upright{stands(wood.Stud, low, high, why, -1)}, w.jointFinding(c, low, high, hit, rules)
 }
 
@@ -216,7 +216,7 @@ func (w *Wall) sillEnds(rules Rules) []upright {
 	t := w.Lumber.Thickness
 	for i, o := range w.Openings {
 		if o.Kind == Window && o.Width >= 2*t {
-			out = append(out, stands(wood.UnderSill, o.Left(), o.Left()+t, "end of the sill", i), stands(wood.UnderSill, o.Right()-t, o.Right(), "end of the sill", i))
+			out = append(out, stands(wood.UnderSill, o.Left(), o.Left()+t, rules.Tell(words.EndSill), i), stands(wood.UnderSill, o.Right()-t, o.Right(), rules.Tell(words.EndSill), i))
 		}
 	}
 	return out
@@ -252,7 +252,7 @@ func (w *Wall) jointFinding(c, low, high measure.Length, p *pack, rules Rules) *
 	}
 	return &Finding{
 		Code: "sheet-joint-off-wood", Level: Note, Placed: true, At: c,
-		Text: fmt.Sprintf("A board edge at %s has less than %s of wood: the stud was moved tight to the %s.", rules.Units.Say(tape, rules.Mark), rules.Units.Words("3/4 in", "20 mm"), p.what),
-		Fix:  "Cut that board back to the stud before, or screw a scrap backer to the moved stud.",
+		Text: rules.Tell(words.BoardEdgeAtHasLess, tape, rules.Units.Words("3/4 in", "20 mm"), p.what),
+		Fix:  rules.Tell(words.CutBoardBackToStud),
 	}
 }

@@ -1,7 +1,7 @@
 package framing
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/measure"
@@ -65,23 +65,22 @@ func (f *framer) holdPending() {
 			}
 		}
 		f.find(Stop, "pending", p.From+(p.To-p.From)/2, ids,
-			fmt.Sprintf("From %s to %s it waits: %s. Plate and studs there are counted and shown, not cut.", f.say(p.From), f.say(p.To), p.What),
-			"Take the stretch off once that is done; measure again where the floor was opened.")
+			f.rules.Tell(words.FromToWaitsPlateStuds, p.From, p.To, p.What),
+			f.rules.Tell(words.TakeStretchOffOnceDone))
 	}
 }
 
 // Say is how the plate is cut there, in words.
 func (n Notch) Say(rules Rules) string {
-	say := func(l measure.Length) string { return rules.Units.Say(l, rules.Mark) }
 	switch n.How {
 	case "bore":
-		return fmt.Sprintf("Bore %s, its middle %s from the snapped face.", say(n.Wide), say(n.Off))
+		return rules.Tell(words.BoreItsMiddleFromSnapped, n.Wide, n.Off)
 	case "notch":
-		face := "the snapped face"
+		face := rules.Tell(words.TheSnappedFace)
 		if n.Back {
-			face = "the back face"
+			face = rules.Tell(words.TheBackFace)
 		}
-		return fmt.Sprintf("Notch %s wide and %s deep from %s.", say(n.Wide), say(n.Depth.Up(rules.Mark)), face)
+		return rules.Tell(words.NotchWideDeepFrom, n.Wide, n.Depth.Up(rules.Mark), face)
 	}
-	return fmt.Sprintf("It takes the plate through, %s wide: fix the plate on both sides and strap across.", say(n.Wide))
+	return rules.Tell(words.TakesPlateThroughWideFix, n.Wide)
 }

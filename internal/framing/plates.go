@@ -1,7 +1,7 @@
 package framing
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"slices"
 
 	"homalos/internal/measure"
@@ -80,9 +80,9 @@ func leanLines(e End) []Line {
 func lapLines(rules Rules, e End) []Line {
 	switch {
 	case e.Lap > 0:
-		return []Line{{What: "laps the neighbour", Value: e.Lap}}
+		return []Line{{What: rules.Tell(words.LapsTheNeighbour), Value: e.Lap}}
 	case e.Lap < 0:
-		return []Line{{What: "lapped by the neighbour", Value: e.Lap}}
+		return []Line{{What: rules.Tell(words.LappedByNeighbour), Value: e.Lap}}
 	}
 	return nil
 }
@@ -112,7 +112,7 @@ func (f *Laid) plate(l layer, p piece) Member {
 	if last {
 		m.bevelled(f.rules, "end", w.Stop)
 	}
-	m.Sum = append([]Line{{What: "along the wall", Value: along}}, m.Sum...)
+	m.Sum = append([]Line{{What: f.rules.Tell(words.AlongTheWall), Value: along}}, m.Sum...)
 	for _, line := range m.Sum {
 		m.Exact += line.Value
 	}
@@ -126,15 +126,15 @@ func (m *Member) bevelled(rules Rules, end string, e End) {
 	if e.Bevel == 0 {
 		return
 	}
-	long := "the snapped face"
+	long := rules.Tell(words.TheSnappedFace)
 	if e.Skew > 0 {
-		long = "the back"
-		m.Sum = append(m.Sum, Line{What: "to the long point, on the back, at the " + end, Value: e.Skew})
+		long = rules.Tell(words.TheBack)
+		m.Sum = append(m.Sum, Line{What: rules.Tell(words.ToLongPointOnBack, end), Value: e.Skew})
 	}
 	if m.Bevel != "" {
 		m.Bevel += "; "
 	}
-	m.Bevel += fmt.Sprintf("%s cut %.1f° off square, %.1f° to the other wall, long point on %s", end, e.Bevel, 90-e.Bevel, long)
+	m.Bevel += rules.Tell(words.CutOffSquareToOther, end, e.Bevel, 90-e.Bevel, long)
 }
 
 // stagger cuts the runs of one or two layers into pieces no longer than stock.
@@ -286,8 +286,8 @@ func (f *Laid) badJoints(l layer, pieces []piece, studs, others []measure.Length
 			continue
 		}
 		f.find(Warn, "plate-joint", c, nil,
-			fmt.Sprintf("The %s plate joint at %s lands on no stud that is clear of openings and of the other plate's joint.", l.wood.ID, f.rules.Units.Say(c, f.rules.Mark)),
-			"Buy a longer stick for this plate, or add a stud under the joint.")
+			f.rules.Tell(words.PlateJointAtLandsOn, l.wood.ID, c),
+			f.rules.Tell(words.BuyLongerStickForThis))
 		f.Findings[len(f.Findings)-1].Wood = l.wood
 	}
 }

@@ -1,6 +1,7 @@
 package framing
 
 import (
+	"homalos/internal/words"
 	"slices"
 
 	"homalos/internal/measure"
@@ -26,13 +27,13 @@ func (f *Laid) tieUp() {
 	w := f.Wall
 	for _, m := range f.Members {
 		if m.Kind == wood.TopPlate && len(w.Top) == 1 && m.To < w.Length-w.Stop.Top {
-			f.Ties = append(f.Ties, Tie{At: m.To, What: "joint of the top plate", Strap: true, Nails: strapNails})
+			f.Ties = append(f.Ties, Tie{At: m.To, What: f.rules.Tell(words.JointTopPlate), Strap: true, Nails: strapNails})
 		}
 	}
 	for _, j := range w.Joins {
 		middle := j.From + (j.To-j.From)/2
 		if j.Lap {
-			f.Ties = append(f.Ties, Tie{At: middle, What: "second plate of " + j.Other + " laps this wall"})
+			f.Ties = append(f.Ties, Tie{At: middle, What: f.rules.Tell(words.SecondPlateLapsThisWall, j.Other)})
 		} else {
 			f.Ties = append(f.Ties, Tie{At: middle, What: "to " + j.Other, Strap: true, Nails: strapNails})
 		}

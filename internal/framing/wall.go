@@ -32,8 +32,13 @@ type Rules struct {
 }
 
 // Tell says a sentence in the crew's units and words.
-func (r Rules) Tell(code words.Code, args ...any) string {
-	return words.Speech{Units: r.Units, Mark: r.Mark, Set: r.Words}.Tell(code, args...)
+func (r Rules) Tell(code words.Code, args ...any) string { return r.speech().Tell(code, args...) }
+
+// Fill puts the crew's words into a text that names them in brackets.
+func (r Rules) Fill(text string) string { return r.speech().Fill(text) }
+
+func (r Rules) speech() words.Speech {
+	return words.Speech{Units: r.Units, Mark: r.Mark, Set: r.Words}
 }
 
 // Wall is one straight partition. Its line runs From to To in millimetres;

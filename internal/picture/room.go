@@ -4,6 +4,7 @@ package picture
 
 import (
 	"fmt"
+	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/advise"
@@ -82,10 +83,10 @@ func (s *drawer) writeShape(room *Room, shape room.Shape) {
 		room.Crosses = append(room.Crosses, x[0], x[1])
 		n := len(s.Corners)
 		side := func(i int) string { return s.Corners[i].ID + "–" + s.Corners[(i+1)%n].ID }
-		room.Troubles = append(room.Troubles, fmt.Sprintf("The sides %s and %s cross: check those tapes, the order of the corners, and which ones jut into the room.", side(x[0]), side(x[1])))
+		room.Troubles = append(room.Troubles, s.Rules.Tell(words.SidesCrossCheckThoseTapes, side(x[0]), side(x[1])))
 	}
 	if len(s.Corners) >= 3 && len(shape.Crosses) == 0 && geo.Area(site.OutlineOf(shape)) < 0 {
-		room.Troubles = append(room.Troubles, "The corners go round with the room on the right: give them in the other order.")
+		room.Troubles = append(room.Troubles, s.Rules.Tell(words.CornersGoRoundWithRoom))
 	}
 }
 
@@ -108,18 +109,18 @@ func (s *drawer) writeTie(i int, found room.TieFound) RoomTie {
 		return out
 	}
 	if found.CantBe != "" {
-		out.Text = fmt.Sprintf("%s is %s. Tape them again.", out.Value, found.CantBe)
+		out.Text = s.Rules.Tell(words.TapeThemAgain, out.Value, found.CantBe)
 		return out
 	}
-	out.Text = fmt.Sprintf("reads %s; the others foretell %s.", out.Value, out.Foretold)
+	out.Text = s.Rules.Tell(words.ReadsOthersForetell, out.Value, out.Foretold)
 	if found.Slip != nil {
 		really := say(found.Slip.Really)
 		if t.Kind != room.AngleTie {
 			really = s.Rules.Units.Say(s.Rules.Units.Estimate(found.Slip.Really), 0)
 		}
-		out.Text += fmt.Sprintf(" Likely: %s. It would be %s.", found.Slip.Name, really)
+		out.Text += s.Rules.Tell(words.LikelyWouldBe, found.Slip.Name, really)
 	}
-	out.Text += " Read it again."
+	out.Text += s.Rules.Tell(words.ReadItAgain)
 	return out
 }
 
@@ -145,15 +146,15 @@ func (s *drawer) writeFound(room *Room, shape room.Shape) {
 		said := o.Kind
 		switch {
 		case o.Underside != nil:
-			said += ", underside " + s.SayMM(*o.Underside)
+			said += s.Rules.Tell(words.Underside, words.MM(*o.Underside))
 		case o.Headroom != nil:
-			said += ", headroom " + s.SayMM(*o.Headroom)
+			said += s.Rules.Tell(words.Headroom, words.MM(*o.Headroom))
 		}
 		room.Obstructions = append(room.Obstructions, DrawnRun{ID: o.ID, Kind: o.Kind, From: at(o.From), To: at(o.To), Width: o.Width, Said: said})
 	}
 	for i, h := range s.Hidden {
 		doc := s.Doc.Survey.Hidden[i]
-		run := DrawnRun{ID: h.ID, Kind: h.Kind, In: h.In, From: at(h.From), To: at(h.To), Width: h.Band, Said: fmt.Sprintf("%s in the %s: no drill, no nail", h.Kind, h.In)}
+		run := DrawnRun{ID: h.ID, Kind: h.Kind, In: h.In, From: at(h.From), To: at(h.To), Width: h.Band, Said: s.Rules.Tell(words.InNoDrillNoNail, h.Kind, h.In)}
 		if h.In == "wall" {
 			run.From, run.To = s.onExistingWall(doc, shape)
 		}
@@ -213,7 +214,7 @@ func (s *drawer) writeExisting(w site.Existing, shape room.Shape) RoomWall {
 		out.Height, out.In, out.Out = s.SayMM(high.Value), s.SayMM(in), s.SayMM(-away)
 	}
 	if most, where := room.Bulge(w.Waves); most > 0 {
-		out.Bulge = fmt.Sprintf("%s at %s", s.SayMM(most), s.SayMM(where.Station))
+		out.Bulge = s.Rules.Tell(words.ThingAt, words.MM(most), words.MM(where.Station))
 	}
 	return out
 }
@@ -278,16 +279,16 @@ func (s *drawer) judgedDevices() []DeviceJudged {
 		d := DeviceJudged{ID: in.ID, Kind: in.Kind, Noise: s.SayMM(in.Noise), Offset: s.Rules.Units.Say(in.Offset, 0), Off: in.Off || in.Offset != 0}
 		switch {
 		case len(doc.Checks) == 0 && !doc.Offset.Given():
-			d.Text = "Not checked yet: read a length you know with it."
+			d.Text = s.Rules.Tell(words.NotCheckedYetReadLength)
 		case doc.Offset.Given():
-			d.Text = fmt.Sprintf("%s is taken off each reading, as entered.", d.Offset)
+			d.Text = s.Rules.Tell(words.TakenOffEachReadingAs, d.Offset)
 		case in.Off:
-			d.Text = fmt.Sprintf("Off: it reads %s too much in %d checks. That is taken off each of its readings.", d.Offset, len(doc.Checks))
+			d.Text = s.Rules.Tell(words.OffReadsTooMuchIn, d.Offset, len(doc.Checks))
 			if in.Offset < 0 {
-				d.Text = fmt.Sprintf("Off: it reads %s too little in %d checks. That is added to each of its readings.", s.Rules.Units.Say(-in.Offset, 0), len(doc.Checks))
+				d.Text = s.Rules.Tell(words.OffReadsTooLittleIn, words.Exact(-in.Offset), len(doc.Checks))
 			}
 		default:
-			d.Text = fmt.Sprintf("Agrees with %d known lengths, to within its own noise.", len(doc.Checks))
+			d.Text = s.Rules.Tell(words.AgreesWithKnownLengthsTo, len(doc.Checks))
 		}
 		out = append(out, d)
 	}
@@ -306,7 +307,7 @@ func (s *drawer) counted() []Counted {
 		}
 		why := ""
 		if in := s.Instruments[doc.Instrument]; in != nil && in.Offset != 0 {
-			why = "offset of " + in.ID
+			why = s.Rules.Tell(words.OffsetOf, in.ID)
 		}
 		for _, x := range []*job.Stood{doc.Stood, doc.Stopped} {
 			if x != nil && x.Thick.Given() {

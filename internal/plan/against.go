@@ -3,6 +3,7 @@ package plan
 import (
 	"homalos/internal/framing"
 	"homalos/internal/measure"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 
@@ -57,7 +58,7 @@ func (s *writer) writeAgainst(w *work.Wall) []AgainstSaid {
 			one.Length, one.Bite = u.Write(a.Anchor.Length), u.Write(a.Bite)
 		}
 		if i == 0 && w.Wall.Membrane {
-			one.With += " Over the membrane: lay it the plate's whole length first."
+			one.With += s.Rules.Tell(words.OverMembrane)
 		}
 		if a.Lie == framing.Between {
 			least, _ := a.Each()

@@ -2,7 +2,7 @@ package plan
 
 import (
 	"cmp"
-	"fmt"
+	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/framing"
@@ -41,20 +41,20 @@ func (s *writer) cornerSpot(c line.Corner) spot {
 
 // endSpots are both ends of a wall's line.
 func (s *writer) endSpots(w *framing.Wall) [2]spot {
-	return [2]spot{{name: "the start of " + w.ID, at: w.From}, {name: "the end of " + w.ID, at: w.To}}
+	return [2]spot{{name: s.Rules.Tell(words.TheStartOf, w.ID), at: w.From}, {name: s.Rules.Tell(words.TheEndOf, w.ID), at: w.To}}
 }
 
 // apart is how far two places lie from each other, from where each lies in the
 // room: across and up from its first corner. Source: geometry.
 func (s *writer) apart(a, b spot) []work.Line {
 	say := func(of spot, axis string, mm float64) work.Line {
-		return work.Line{What: fmt.Sprintf("%s lies %s", of.name, axis), Value: s.WriteMM(mm), Readings: of.tapes}
+		return work.Line{What: s.Rules.Tell(words.Lies, of.name, axis), Value: s.WriteMM(mm), Readings: of.tapes}
 	}
 	dx, dy := b.at.X-a.at.X, b.at.Y-a.at.Y
 	return []work.Line{
 		say(a, "across", a.at.X), say(b, "across", b.at.X),
 		say(a, "up", a.at.Y), say(b, "up", b.at.Y),
-		{What: fmt.Sprintf("√(%s² + %s²)", s.SayMM(math.Abs(dx)), s.SayMM(math.Abs(dy))), Value: s.WriteMM(math.Hypot(dx, dy))},
+		{What: s.Rules.Tell(words.Hypotenuse, words.MM(math.Abs(dx)), words.MM(math.Abs(dy))), Value: s.WriteMM(math.Hypot(dx, dy))},
 	}
 }
 
@@ -62,9 +62,9 @@ func (s *writer) apart(a, b spot) []work.Line {
 func (s *writer) outBy(l *WallLine, end spot, f *geo.Face) []work.Line {
 	var out []work.Line
 	if l.Taper != "" {
-		out = append(out, work.Line{What: "measured at the other end it differs by", Value: l.Taper})
+		out = append(out, work.Line{What: s.Rules.Tell(words.MeasuredAtOtherEndDiffers), Value: l.Taper})
 	}
-	return append(out, work.Line{What: "as it is said: " + l.Said, Value: s.WriteMM(f.Out(end.at))})
+	return append(out, work.Line{What: s.Rules.Tell(words.AsSaid, l.Said), Value: s.WriteMM(f.Out(end.at))})
 }
 
 // sumOf is what a tape distance of the line rests on.
@@ -111,16 +111,16 @@ func (s *writer) partsSum(l *job.Line, w *framing.Wall) []work.Line {
 	}
 	switch l.Boards {
 	case "both":
-		add("board at both ends", 2*s.Board)
+		add(s.Rules.Tell(words.BoardAtBothEnds), 2*s.Board)
 	case "start", "stop":
-		add("board at one end", s.Board)
+		add(s.Rules.Tell(words.BoardAtOneEnd), s.Board)
 	}
 	switch {
 	case left == 0:
 	case l.By == "leg":
-		add("the last leg's wood, which it begins beyond", left)
+		add(s.Rules.Tell(words.LastLegSWoodWhich), left)
 	default:
 		add("rounded", left)
 	}
-	return append(out, work.Line{What: "all together", Value: u.Write(w.Length)})
+	return append(out, work.Line{What: s.Rules.Tell(words.AllTogether), Value: u.Write(w.Length)})
 }

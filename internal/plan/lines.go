@@ -1,7 +1,7 @@
 package plan
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"strings"
 
 	"homalos/internal/framing"
@@ -51,7 +51,7 @@ func (s *writer) writeLine(w *framing.Wall) *WallLine {
 		return nil
 	}
 	out := &WallLine{
-		Said: "by its two ends", From: site.Placed(w.From, s.Rules.Units), To: site.Placed(w.To, s.Rules.Units), Body: "left", Tapes: []TapeTo{}, Check: []TapeTo{}, Off: []TapeTo{}, Steps: []SnapStep{},
+		Said: s.Rules.Tell(words.ByItsTwoEnds), From: site.Placed(w.From, s.Rules.Units), To: site.Placed(w.To, s.Rules.Units), Body: "left", Tapes: []TapeTo{}, Check: []TapeTo{}, Off: []TapeTo{}, Steps: []SnapStep{},
 	}
 	if w.Right {
 		out.Body = "right"
@@ -124,36 +124,36 @@ func (s *writer) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner
 			}
 			switch {
 			case t.Along != "":
-				add(fmt.Sprintf("Along %s from corner %s: mark the %s", t.Along, t.From, end), t.Value, s.sumOf(t, w, corners)...)
+				add(s.Rules.Tell(words.AlongFromCornerMark, t.Along, t.From, end), t.Value, s.sumOf(t, w, corners)...)
 			case arcs == 0:
 				arcs++
-				add(fmt.Sprintf("From corner %s: swing an arc for the %s", t.From, end), t.Value, s.sumOf(t, w, corners)...)
+				add(s.Rules.Tell(words.FromCornerSwingArcFor, t.From, end), t.Value, s.sumOf(t, w, corners)...)
 			default:
-				add(fmt.Sprintf("From corner %s: where it crosses that arc is the %s", t.From, end), t.Value, s.sumOf(t, w, corners)...)
+				add(s.Rules.Tell(words.FromCornerWhereCrossesArc, t.From, end), t.Value, s.sumOf(t, w, corners)...)
 			}
 		}
 	}
 	for i, t := range out.Off {
-		add(fmt.Sprintf("Check at the %s: out from %s", t.To, t.From), t.Value, s.outBy(out, s.endSpots(w)[i], s.Lines[w.ID].Relation.Face)...)
+		add(s.Rules.Tell(words.CheckAtOutFrom, t.To, t.From), t.Value, s.outBy(out, s.endSpots(w)[i], s.Lines[w.ID].Relation.Face)...)
 	}
 	for i, end := range s.endSpots(w) {
 		if o := s.butted(w, i == 1); o != nil {
 			t := TapeTo{From: o.ID, To: []string{"start", "end"}[i], Value: s.SayMM((&geo.Face{From: o.From, To: o.To}).Along(end.at))}
 			out.Check = append(out.Check, t)
 			sum := s.apart(s.endSpots(o)[0], end)
-			sum[len(sum)-1] = work.Line{What: "along " + o.ID + "'s line", Value: t.Value}
-			add(fmt.Sprintf("Check: along %s from its start to the %s", t.From, t.To), t.Value, sum...)
+			sum[len(sum)-1] = work.Line{What: s.Rules.Tell(words.AlongSLine, o.ID), Value: t.Value}
+			add(s.Rules.Tell(words.CheckAlongFromItsStart, t.From, t.To), t.Value, sum...)
 		}
 	}
 	for _, t := range out.Check[:corner] {
-		add(fmt.Sprintf("Check: corner %s to the %s", t.From, t.To), t.Value, s.sumOf(t, w, corners)...)
+		add(s.Rules.Tell(words.CheckCornerTo, t.From, t.To), t.Value, s.sumOf(t, w, corners)...)
 	}
-	add("Start to end reads", s.Rules.Units.Say(w.Length, s.Rules.Mark/2), s.lengthSum(w)...)
+	add(s.Rules.Tell(words.StartToEndReads), s.Rules.Units.Say(w.Length, s.Rules.Mark/2), s.lengthSum(w)...)
 	side := "left"
 	if w.Right {
 		side = "right"
 	}
-	add(fmt.Sprintf("Snap the line; X on the %s, seen from the start, %s deep", side, s.Say(w.Lumber.Depth)), "")
+	add(s.Rules.Tell(words.SnapLineXOnSeen, side, w.Lumber.Depth), "")
 	// in between, so that the snapped ceiling line is held by more than its ends
 	step := s.Rules.Units.Pick(96*measure.Inch, 2400*measure.Millimetre)
 	n := max(1, (w.Length+step-1)/step)
@@ -161,16 +161,16 @@ func (s *writer) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner
 	for i := range n + 1 {
 		points = append(points, s.Rules.Units.Say((w.Length*i/n).Nearest(s.Rules.Mark), 0))
 	}
-	add("Plumb up to the ceiling at "+strings.Join(points, ", ")+" and snap between: the top plate follows that, not the floor's slope", "")
+	add(s.Rules.Tell(words.PlumbUpToCeilingAt, strings.Join(points, ", ")), "")
 	for _, end := range []struct {
 		word string
 		at   framing.End
 	}{{"start", w.Start}, {"end", w.Stop}} {
 		switch {
 		case end.at.Top > 0:
-			add(fmt.Sprintf("At the %s the top plate stops short of the plumbed point (%s)", end.word, end.at.Lean), s.Rules.Units.Say(end.at.Top, 0))
+			add(s.Rules.Tell(words.AtTopPlateStopsShort, end.word, end.at.Lean), s.Rules.Units.Say(end.at.Top, 0))
 		case end.at.Top < 0:
-			add(fmt.Sprintf("At the %s the top plate runs on beyond the plumbed point (%s)", end.word, end.at.Lean), s.Rules.Units.Say(-end.at.Top, 0))
+			add(s.Rules.Tell(words.AtTopPlateRunsOn, end.word, end.at.Lean), s.Rules.Units.Say(-end.at.Top, 0))
 		}
 	}
 }

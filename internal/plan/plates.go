@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"homalos/internal/words"
 
 	"homalos/internal/framing"
 	"homalos/internal/measure"
@@ -42,11 +43,11 @@ func (s *writer) platesSaid(f *framing.Framed) *PlatesSaid {
 	if s.Concrete {
 		switch {
 		case w.Bottom[0].Treated:
-			out.Ground = fmt.Sprintf("The lowest plate is treated (%s): gloves and a mask at the saw, no offcuts burnt.", w.Bottom[0].ID)
+			out.Ground = s.Rules.Tell(words.LowestPlateTreatedGlovesMask, w.Bottom[0].ID)
 		case w.Bottom[0].Track:
-			out.Ground = fmt.Sprintf("The lowest plate is steel track (%s): its edges cut.", w.Bottom[0].ID)
+			out.Ground = s.Rules.Tell(words.LowestPlateSteelTrackIts, w.Bottom[0].ID)
 		default:
-			out.Ground = fmt.Sprintf("A membrane lies under the lowest plate: %s of it.", s.Say(w.Length))
+			out.Ground = s.Rules.Tell(words.MembraneLiesUnderLowestPlate, w.Length)
 		}
 	}
 	if f.Alike > 1 {
@@ -54,7 +55,7 @@ func (s *writer) platesSaid(f *framing.Framed) *PlatesSaid {
 		if count == "" {
 			count = fmt.Sprint(f.Alike)
 		}
-		out.Stack = count + " plates alike: cut and mark them in one stack."
+		out.Stack = s.Rules.Tell(words.PlatesAlikeCutMarkThem, count)
 	}
 	nearest := u.Pick(measure.Inch/16, measure.Millimetre)
 	for _, t := range f.Ties {
@@ -67,7 +68,7 @@ func (s *writer) platesSaid(f *framing.Framed) *PlatesSaid {
 	}
 	for _, n := range f.Notches {
 		at := n.At.Nearest(nearest)
-		out.Notches = append(out.Notches, Notched{u.Write(at), s.Say(at), u.Write(n.Wide), u.Write(n.Off), n.How, fmt.Sprintf("%s at %s: %s", n.What, s.Say(at), n.Say(s.Rules))})
+		out.Notches = append(out.Notches, Notched{u.Write(at), s.Say(at), u.Write(n.Wide), u.Write(n.Off), n.How, s.Rules.Tell(words.ThingAtHow, n.What, at, n.Say(s.Rules))})
 	}
 	return out
 }

@@ -8,6 +8,7 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/site"
+	"homalos/internal/words"
 )
 
 // Usual is what holds in a job where nothing else is given, and what is
@@ -29,7 +30,7 @@ func (p Plan) Usual() Usual {
 	out.Mark = u.Write(s.Rules.Mark)
 	out.Rules = job.Rules{
 		Spacing: job.Exactly(s.Spacing, u), Method: "in-place", Fit: job.Exactly(s.Rules.Fit, u), Hold: job.Exactly(s.Rules.Hold, u),
-		Floor: "timber", Lap: job.Exactly(s.Rules.Lap, u), Kerf: job.Exactly(s.Kerf, u), Board: job.Exactly(s.Board, u),
+		Floor: "timber", Words: string(cmp.Or(s.Rules.Words, words.Plain)), Lap: job.Exactly(s.Rules.Lap, u), Kerf: job.Exactly(s.Kerf, u), Board: job.Exactly(s.Board, u),
 	}
 	if s.Rules.TiltUp {
 		out.Rules.Method = "tilt-up"

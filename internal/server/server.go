@@ -96,6 +96,7 @@ func routes(engine *gin.Engine, s *Server) huma.API {
 		{"room", "The building as found, and sections through it.", s.roomRoutes},
 		{"files", "CSV, DXF and SVG, in and out.", s.exchangeRoutes},
 		{"devices", "Measuring devices.", s.deviceRoutes},
+		{"words", "The words of the trade.", s.wordRoutes},
 	} {
 		api.OpenAPI().Tags = append(api.OpenAPI().Tags, &huma.Tag{Name: part.tag, Description: part.about})
 		group := huma.NewGroup(api)

@@ -115,7 +115,7 @@ func (r *resolver) support(path string, x job.Support) {
 	}
 	for _, s := range assess.SupportSteps {
 		if s.Before && !done[s.ID] {
-			r.faults.Add(path+".placed", "not before this is done: %s", s.Text)
+			r.faults.Add(path+".placed", "not before this is done: %s", r.Rules.Fill(s.Text))
 			break
 		}
 	}

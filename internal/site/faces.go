@@ -1,7 +1,7 @@
 package site
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/geo"
@@ -175,33 +175,33 @@ func (s *Site) RelationSaid(d job.Line) string {
 	say := func(l job.Length) string { return l.Said(s.Doc.Units) }
 	switch d.By {
 	case "parallel":
-		text := fmt.Sprintf("parallel to %s at %s", d.Face, say(d.At))
+		text := s.Rules.Tell(words.ParallelToAt, d.Face, say(d.At))
 		if d.AtEnd.Given() {
-			text += fmt.Sprintf(" and %s at its other end", say(d.AtEnd))
+			text += s.Rules.Tell(words.AtItsOtherEnd, say(d.AtEnd))
 		}
 		return text
 	case "square":
 		if d.Degrees != 0 && d.Degrees != 90 {
-			return fmt.Sprintf("at %g° off %s at %s", d.Degrees, d.Face, say(d.At))
+			return s.Rules.Tell(words.AtOffAt, d.Degrees, d.Face, say(d.At))
 		}
-		return fmt.Sprintf("square off %s at %s", d.Face, say(d.At))
+		return s.Rules.Tell(words.SquareOffAt, d.Face, say(d.At))
 	case "in-line":
-		return "in line with the finish of " + d.Face
+		return s.Rules.Tell(words.InLineWithFinish, d.Face)
 	case "centred":
-		return fmt.Sprintf("centred between %s and %s", d.Face, d.And)
+		return s.Rules.Tell(words.CentredBetweenAnd, d.Face, d.And)
 	case "furring":
-		return "furring before " + d.Face
+		return s.Rules.Tell(words.FurringBefore, d.Face)
 	case "leg":
 		turn := d.Turn
 		if turn == "" {
 			turn = "left"
 		}
 		if d.Degrees != 0 && d.Degrees != 90 {
-			return fmt.Sprintf("next leg after %s, %s at %g°", d.Face, turn, d.Degrees)
+			return s.Rules.Tell(words.NextLegAfterAt, d.Face, turn, d.Degrees)
 		}
-		return fmt.Sprintf("next leg after %s, squared to the %s", d.Face, turn)
+		return s.Rules.Tell(words.NextLegAfterSquaredTo, d.Face, turn)
 	case "clear":
-		return fmt.Sprintf("%s clear of %s, finish to finish", say(d.At), d.Face)
+		return s.Rules.Tell(words.ClearFinishToFinish, say(d.At), d.Face)
 	}
-	return "through two marks"
+	return s.Rules.Tell(words.ThroughTwoMarks)
 }

@@ -2,6 +2,7 @@ package site
 
 import (
 	"fmt"
+	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/geo"
@@ -359,7 +360,7 @@ func (s *Site) TieSaid(i int) string {
 	case room.LengthTie:
 		return from + " to " + to
 	case room.AngleTie:
-		return "angle at " + at + ", " + from + " to " + to
+		return s.Rules.Tell(words.AngleAtTo, at, from, to)
 	case room.OffsetTie:
 		return at + " off " + from + "–" + to
 	}

@@ -204,7 +204,7 @@ func (r *resolver) openings(path string, w job.Wall, wall *framing.Wall) {
 		t := wall.Lumber.Thickness
 		left, right := opening.Outer(t)
 		if left < 0 || right > wall.Length {
-			r.faults.Add(at+".centre", "the opening with its kings and jacks spans %s to %s and falls off the wall, which is %s long", r.write(left), r.write(right), r.write(wall.Length))
+			r.faults.Add(at+".centre", r.Rules.Fill("the opening with its kings and <jacks> spans %s to %s and falls off the wall, which is %s long"), r.write(left), r.write(right), r.write(wall.Length))
 			continue
 		}
 		if left > 0 && left < t || right < wall.Length && right > wall.Length-t {
@@ -218,7 +218,7 @@ func (r *resolver) openings(path string, w job.Wall, wall *framing.Wall) {
 		if i > 0 {
 			_, before := all[i-1].Outer(wall.Lumber.Thickness)
 			if left, _ := o.Outer(wall.Lumber.Thickness); left < before {
-				r.faults.Add(o.path+".centre", "%s and %s cross: their kings and jacks need %s more between them", all[i-1].ID, o.ID, r.write(before-left))
+				r.faults.Add(o.path+".centre", r.Rules.Fill("%s and %s cross: their kings and <jacks> need %s more between them"), all[i-1].ID, o.ID, r.write(before-left))
 			}
 		}
 		wall.Openings = append(wall.Openings, o.Opening)
@@ -258,7 +258,7 @@ func (r *resolver) opening(path string, o job.Opening, wall *framing.Wall) frami
 		out.Jacks = usualJacks(out.Width)
 	}
 	if out.Jacks < 1 || out.Jacks > 3 {
-		r.faults.Add(path+".jacks", "%d jacks: give 1 to 3 a side", o.Jacks)
+		r.faults.Add(path+".jacks", r.Rules.Fill("%d <jacks>: give 1 to 3 a side"), o.Jacks)
 		out.Jacks = 1
 	}
 	out.Header = r.header(path+".header", o.Header, out.Width, wall)

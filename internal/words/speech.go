@@ -62,6 +62,8 @@ func (s Speech) argument(v any, decimals int) string {
 	switch v := v.(type) {
 	case string:
 		return v
+	case Term:
+		return s.Set.Word(v)
 	case measure.Length:
 		return s.Units.Say(v, s.Mark)
 	case Half:

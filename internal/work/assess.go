@@ -3,7 +3,7 @@
 package work
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"math"
 	"slices"
 
@@ -136,11 +136,11 @@ func (s *Result) judged() []WallJudged {
 				}
 			}
 			if x.AskedBy != "" && x.Placed == nil && j.Held == "" && w.Fate != "" && w.Fate != "stays" {
-				j.Held = "the support that was asked for is not signed as in place"
+				j.Held = s.Rules.Tell(words.SupportWasAskedForNot)
 			}
 		}
 		if len(j.Homeless) > 0 && j.Held == "" && w.Fate == "goes" {
-			j.Held = fmt.Sprintf("what hangs on it needs a new home first: %s", j.Homeless[0])
+			j.Held = s.Rules.Tell(words.WhatHangsOnNeedsNew, j.Homeless[0])
 		}
 		out = append(out, j)
 	}
@@ -152,10 +152,10 @@ func (s *Result) hold() {
 	for i, j := range s.judged() {
 		if j.Held != "" {
 			w := s.ExistingWalls[i]
-			done := map[string]string{"goes": "taken away", "opened": "opened"}[w.Fate]
+			done := map[string]string{"goes": s.Rules.Tell(words.TakenAway), "opened": "opened"}[w.Fate]
 			s.Findings = append(s.Findings, framing.Finding{
-				Code: "load-hold", Level: framing.Stop, Text: fmt.Sprintf("%s is not to be %s yet: %s.", w.ID, done, j.Held),
-				Fix: "Enter the licensed person's decision: who, when, and the paper it stands in.",
+				Code: "load-hold", Level: framing.Stop, Text: s.Rules.Tell(words.NotToBeYet, w.ID, done, j.Held),
+				Fix: s.Rules.Tell(words.EnterLicensedPersonSDecision),
 			})
 		}
 	}
@@ -168,10 +168,12 @@ func (s *Result) Assessed(where []geo.Point) Assessed {
 		Questions: []AskedSign{}, Walls: s.judged(), Steps: []SupportStep{}, Floors: []FloorAlong{}, Cards: []ShownCard{}, Probes: []Probed{}, Pockets: []Gauged{}, Wanted: []WantFits{},
 	}
 	for _, q := range assess.Questions {
-		out.Questions = append(out.Questions, AskedSign(q))
+		one := AskedSign(q)
+		one.Text = s.Rules.Fill(q.Text)
+		out.Questions = append(out.Questions, one)
 	}
 	for _, x := range assess.SupportSteps {
-		out.Steps = append(out.Steps, SupportStep{x.ID, x.Text})
+		out.Steps = append(out.Steps, SupportStep{x.ID, s.Rules.Fill(x.Text)})
 	}
 	var a job.Assess
 	if s.Doc.Assess != nil {
@@ -226,7 +228,7 @@ func (s *Result) anyBadFloor() bool {
 
 // floorAlong says how much of a wall's line was looked at, and what was found.
 func (s *Result) floorAlong(w *framing.Wall) FloorAlong {
-	out := FloorAlong{Wall: w.ID, State: "not looked at", Text: "Walk the line: tread, probe, look from below."}
+	out := FloorAlong{Wall: w.ID, State: "not looked at", Text: s.Rules.Tell(words.WalkLineTreadProbeLook)}
 	type stretch struct{ from, to measure.Length }
 	var seen []stretch
 	for _, f := range s.SeenFloor {
@@ -236,7 +238,7 @@ func (s *Result) floorAlong(w *framing.Wall) FloorAlong {
 			continue
 		}
 		if f.Bad != "" {
-			return FloorAlong{w.ID, "bad", fmt.Sprintf("From %s to %s: %s. No plate goes on it.", s.Say(from), s.Say(to), f.Bad)}
+			return FloorAlong{w.ID, "bad", s.Rules.Tell(words.FromToNoPlateGoes, from, to, f.Bad)}
 		}
 		seen = append(seen, stretch{from, to})
 	}
@@ -253,9 +255,9 @@ func (s *Result) floorAlong(w *framing.Wall) FloorAlong {
 		}
 	}
 	if done >= w.Length {
-		return FloorAlong{w.ID, "sound", "Looked at from end to end."}
+		return FloorAlong{w.ID, "sound", s.Rules.Tell(words.LookedAtFromEndTo)}
 	}
-	return FloorAlong{w.ID, "partly looked at", fmt.Sprintf("Nothing was looked at from %s on.", s.Say(done))}
+	return FloorAlong{w.ID, "partly looked at", s.Rules.Tell(words.NothingWasLookedAtFrom, done)}
 }
 
 func (s *Result) probed(out *Assessed, a job.Assess) {
@@ -311,7 +313,7 @@ func (s *Result) wantedFits(out *Assessed, a job.Assess, where []geo.Point) {
 			case h.Millimetres() > low+spread:
 				w.Fits = "no"
 			}
-			w.Text += fmt.Sprintf(": %s high, the least height in the room is %s", s.Say(h), s.Say(room))
+			w.Text += s.Rules.Tell(words.HighLeastHeightInRoom, h, room)
 		}
 		out.Wanted = append(out.Wanted, w)
 	}

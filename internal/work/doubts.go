@@ -1,7 +1,7 @@
 package work
 
 import (
-	"fmt"
+	"homalos/internal/words"
 
 	"homalos/internal/framing"
 	"homalos/internal/measure"
@@ -30,10 +30,10 @@ func (s *Result) doubted(d survey.Doubt) Doubted {
 	out := Doubted{
 		Reading: r.ID, Kind: string(r.Kind), Read: u.Say(raw, 0), Foretold: say(d.Foretold - shift), Spread: say(d.Spread), Off: say(r.Value - d.Foretold),
 	}
-	out.Text = fmt.Sprintf("%s reads %s; the others foretell %s, within %s.", s.Where(r), out.Read, out.Foretold, out.Spread)
+	out.Text = s.Rules.Tell(words.ReadsOthersForetellWithin, s.Where(r), out.Read, out.Foretold, out.Spread)
 	if d.Slip != nil {
 		out.Slip, out.Really = d.Slip.Name, u.Say(measure.FromMillimetres(d.Slip.Really-shift), 0)
-		out.Text += fmt.Sprintf(" Likely: %s. It would be %s.", d.Slip.Name, out.Really)
+		out.Text += s.Rules.Tell(words.LikelyWouldBe, d.Slip.Name, out.Really)
 	}
 	return out
 }
@@ -41,14 +41,14 @@ func (s *Result) doubted(d survey.Doubt) Doubted {
 // Where a reading was taken, as one would say it.
 func (s *Result) Where(r survey.Reading) string {
 	p := s.Given[r.ID].Place
-	name := map[survey.Kind]string{survey.GapReading: "The gap", survey.FloorReading: "The floor", survey.CeilingReading: "The ceiling"}[r.Kind]
+	name := map[survey.Kind]string{survey.GapReading: s.Rules.Tell(words.TheGap), survey.FloorReading: s.Rules.Tell(words.TheFloor), survey.CeilingReading: s.Rules.Tell(words.TheCeiling)}[r.Kind]
 	if p.Wall != "" {
 		at, _ := p.Station.In(s.Rules.Units)
-		return fmt.Sprintf("%s on wall %s at %s", name, p.Wall, s.Say(at))
+		return s.Rules.Tell(words.OnWallAt, name, p.Wall, at)
 	}
 	x, _ := p.X.In(s.Rules.Units)
 	y, _ := p.Y.In(s.Rules.Units)
-	return fmt.Sprintf("%s at %s across, %s up", name, s.Say(x), s.Say(y))
+	return s.Rules.Tell(words.AtAcrossUp, name, x, y)
 }
 
 // doubt makes a finding of each doubtful reading: on the wall it was read
@@ -61,7 +61,7 @@ func (s *Result) doubt() {
 		said := s.doubted(d)
 		s.Doubts = append(s.Doubts, said)
 		f := framing.Finding{
-			Code: "doubtful-reading", Level: framing.Warn, Text: said.Text, Fix: "Read it again there and keep what the tape says: nothing is dropped unasked.",
+			Code: "doubtful-reading", Level: framing.Warn, Text: said.Text, Fix: s.Rules.Tell(words.ReadAgainThereKeepWhat),
 			Reading: said.Reading, Apply: framing.TakeReading,
 		}
 		place := s.Given[said.Reading].Place

@@ -1,9 +1,9 @@
 package work
 
 import (
+	"homalos/internal/words"
 	"slices"
 
-	"fmt"
 	"math"
 
 	"homalos/internal/framing"
@@ -43,11 +43,11 @@ func (s *Result) leanEnds(w *framing.Wall, heights framing.Heights) {
 		}
 		at := m.At()
 		at.Top = off
-		word := "leans in"
+		word := s.Rules.Tell(words.LeansIn)
 		if off < 0 {
-			word = "leans away"
+			word = s.Rules.Tell(words.LeansAway)
 		}
-		at.Lean = fmt.Sprintf("%s %s: %s over %s, carried to %s", m.Existing.ID, word, s.SayMM(math.Abs(near.Out)), s.SayMM(near.Span), s.SayMM(high))
+		at.Lean = s.Rules.Tell(words.OverCarriedTo, m.Existing.ID, word, words.MM(math.Abs(near.Out)), words.MM(near.Span), words.MM(high))
 		at.Held = max(at.Held, off)
 	}
 }

@@ -1,7 +1,7 @@
 package work
 
 import (
-	"fmt"
+	"homalos/internal/words"
 	"math"
 	"strings"
 
@@ -46,7 +46,7 @@ func BevelSaid(rules framing.Rules, e *framing.End) string {
 	if e.Bevel == 0 {
 		return ""
 	}
-	return fmt.Sprintf("%.1f° off square, %.1f° to the other wall", e.Bevel, 90-e.Bevel)
+	return rules.Tell(words.OffSquareToOtherWall, e.Bevel, 90-e.Bevel)
 }
 
 // meetsExisting looks for a stud behind the line, in the wall that is there.
@@ -55,43 +55,44 @@ func (s *Result) meetsExisting(m site.Meet) Meeting {
 	from, to := s.Stations(m)
 	at := (from + to) / 2
 	out := Meeting{Meet: m, Where: s.Rules.Units.Estimate(at)}
-	place := fmt.Sprintf("The %s meets %s at %s", m.End(), e.ID, s.SayMM(at))
+	place := s.Rules.Tell(words.TheMeetsAt, m.End(), e.ID, words.MM(at))
 	out.Before, out.Behind, out.After = s.StudsBy(e, from, to)
 	switch {
 	case out.Behind != "":
-		out.Text = fmt.Sprintf("%s: its stud at %s stands behind it.", place, out.Behind)
-		out.Fix = "Fix the end stud into that."
+		out.Text = s.Rules.Tell(words.ItsStudAtStandsBehind, place, out.Behind)
+		out.Fix = s.Rules.Tell(words.FixEndStudInto)
 	case e.Material == "masonry" || e.Material == "concrete":
-		out.Text = fmt.Sprintf("%s, which is %s.", place, e.Material)
-		out.Fix = "Anchors for that material through the end stud; plumb it first, the wall leans. Scan before drilling."
+		out.Text = s.Rules.Tell(words.WhichIs, place, e.Material)
+		out.Fix = s.Rules.Tell(words.AnchorsForMaterialThroughEnd)
 	case e.Material != "timber" && e.Material != "steel":
-		out.Text = place + ", whose make isn't known."
-		out.Fix = "Probe it down to what holds a screw."
+		out.Text = s.Rules.Tell(words.WhoseMakeIsnTKnown, place)
+		out.Fix = s.Rules.Tell(words.ProbeDownToWhatHolds)
 	case len(e.Studs) == 0:
-		out.Text = place + ": its studs weren't read."
-		out.Fix = "Find them with the detector and write them under Read."
+		out.Text = s.Rules.Tell(words.ItsStudsNotRead, place)
+		out.Fix = s.Rules.Tell(words.FindThemWithDetectorWrite)
 	default:
-		out.Text = place + ": no stud stands behind it."
-		out.Fix = "Open it and let in blocks between its studs, or move the line to one."
+		out.Text = s.Rules.Tell(words.NoStudStandsBehind, place)
+		out.Fix = s.Rules.Tell(words.OpenLetInBlocksBetween)
 		if out.Before != "" && out.After != "" {
-			out.Fix = fmt.Sprintf("Open it and let in blocks between its studs at %s and %s, or move the line to one.", out.Before, out.After)
+			out.Fix = s.Rules.Tell(words.OpenLetInBlocksBetween2, out.Before, out.After)
 		}
 	}
 	if m.At().Top != 0 {
-		out.Fix += fmt.Sprintf(" %s: the top plate is %s than the bottom one by that.", m.At().Lean, map[bool]string{true: "shorter", false: "longer"}[m.At().Top > 0])
+		out.Fix += s.Rules.Tell(words.TopPlateThanBottomOne, m.At().Lean, map[bool]string{true: "shorter", false: "longer"}[m.At().Top > 0])
 	}
 	if bevel := BevelSaid(s.Rules, m.At()); bevel != "" {
-		out.Fix += " It comes at an odd angle: plates cut " + bevel + "."
+		out.Fix += s.Rules.Tell(words.ComesAtOddAnglePlates, bevel)
 	}
 	return out
 }
 
-var StyleSaid = map[framing.Style]string{
-	framing.EndStuds:   "an end stud on each wall, and nothing more behind the boards",
-	framing.FlatNailer: "a flat nailer",
-	framing.Ladder:     "a ladder of noggings",
-	framing.Scrap:      "scrap backing, put in before the board",
-	framing.Serves:     "a stud that stands there already",
+// StyleSaid is the wood of each style, as one would say it.
+var StyleSaid = map[framing.Style]words.Code{
+	framing.EndStuds:   words.EndStudOnEachWall,
+	framing.FlatNailer: words.AFlatNailer,
+	framing.Ladder:     words.LadderNoggings,
+	framing.Scrap:      words.ScrapBackingPutInBefore,
+	framing.Serves:     words.StudStandsThereAlready,
 }
 
 // meetsNew says who runs past, and the wood that is there for it.
@@ -109,33 +110,33 @@ func (s *Result) meetsNew(m site.Meet, f, other *framing.Framed) Meeting {
 	out.Joined = joined
 	if joined.Corner {
 		out.Past = u.Estimate(m.To - m.From)
-		out.Text = fmt.Sprintf("A corner: %s runs past by %s, %s butts it.", o.ID, u.Say(out.Past, s.Rules.Mark), w.ID)
+		out.Text = s.Rules.Tell(words.CornerRunsPastByButts, o.ID, out.Past, w.ID)
 	} else {
-		out.Text = fmt.Sprintf("The %s butts %s at %s, which runs past.", m.End(), o.ID, s.Say(at))
+		out.Text = s.Rules.Tell(words.ButtsAtWhichRunsPast, m.End(), o.ID, at)
 	}
-	fix := "In " + o.ID + ": " + StyleSaid[joined.Style]
+	fix := "In " + o.ID + ": " + s.Rules.Tell(StyleSaid[joined.Style])
 	if len(joined.Members) > 0 {
 		fix += " (" + strings.Join(joined.Members, ", ") + ")"
 	}
 	if joined.Style == framing.FlatNailer && joined.Nailing > 0 {
-		fix += fmt.Sprintf(", %s left for the board", s.Say(joined.Nailing))
+		fix += s.Rules.Tell(words.LeftForBoard, joined.Nailing)
 	}
 	if joined.Style == framing.Serves {
-		fix += "; give the board's edges scrap backing on both sides"
+		fix += s.Rules.Tell(words.GiveEdgesScrapBacking)
 	}
 	step := u.Words("24 in", "600 mm")
-	hold := fmt.Sprintf("Hold the end stud of %s back %s", w.ID, u.Say(m.At().Held, s.Rules.Mark/2))
+	hold := s.Rules.Tell(words.HoldEndStudBack, w.ID, words.Half(m.At().Held))
 	if m.At().Held > s.Rules.HoldBack() {
-		hold = fmt.Sprintf("The end stud of %s stands %s back, where the wall has both its faces", w.ID, u.Say(m.At().Held, s.Rules.Mark/2))
+		hold = s.Rules.Tell(words.EndStudStandsBackWhere, w.ID, words.Half(m.At().Held))
 	}
-	out.Fix = fmt.Sprintf("%s. %s, and nail the two every %s.", fix, hold, step)
+	out.Fix = s.Rules.Tell(words.NailTwoEvery, fix, hold, step)
 	if m.Lap {
-		out.Fix += fmt.Sprintf(" The second top plate of %s laps %s; that of %s stops for it.", w.ID, o.ID, o.ID)
+		out.Fix += s.Rules.Tell(words.SecondTopPlateLapsStops, w.ID, o.ID, o.ID)
 	} else {
-		out.Fix += " Strap the top plates, four nails each side."
+		out.Fix += s.Rules.Tell(words.StrapTopPlatesFourNails)
 	}
 	if bevel := BevelSaid(s.Rules, m.At()); bevel != "" {
-		out.Fix += " It comes at an odd angle: plates cut " + bevel + "."
+		out.Fix += s.Rules.Tell(words.ComesAtOddAnglePlates, bevel)
 	}
 	out.Heights = s.cornerHeights(m, f, other, at)
 	return out
@@ -150,15 +151,15 @@ func (s *Result) cornerHeights(m site.Meet, f, other *framing.Framed, at measure
 		return ""
 	}
 	off := (mine.Cut + f.Wall.PlateStack()) - (theirs.Cut + other.Wall.PlateStack())
-	text := fmt.Sprintf("%s is %s, %s is %s", mine.ID, s.Say(mine.Cut), theirs.ID, s.Say(theirs.Cut))
+	text := s.Rules.Tell(words.IsIs, mine.ID, mine.Cut, theirs.ID, theirs.Cut)
 	plates := f.Wall.PlateStack() - other.Wall.PlateStack()
 	switch {
 	case plates != 0:
-		return text + fmt.Sprintf("; plates differ by %s: their tops are not at one height, strap them with a packer", s.Say(plates.Abs()))
+		return text + s.Rules.Tell(words.PlatesDifferByTheirTops, plates.Abs())
 	case off == 0:
-		return text + ": one height with their plates"
+		return s.Rules.Tell(words.OneHeightWithTheirPlates, text)
 	}
-	return text + fmt.Sprintf(": %s apart, floor and ceiling run on between them", s.Say(off.Abs()))
+	return text + s.Rules.Tell(words.ApartFloorCeilingRunOn, off.Abs())
 }
 
 func nearestStud(f *framing.Framed, at measure.Length) *framing.Member {

@@ -1,7 +1,7 @@
 package work
 
 import (
-	"fmt"
+	"homalos/internal/words"
 
 	"homalos/internal/abreast"
 	"homalos/internal/cutting"
@@ -72,8 +72,8 @@ func outIn(s *site.Site, fitted *survey.Wary, frame func(r *Result, w *framing.W
 	if len(walls) > 0 && len(s.Readings) == 0 {
 		r.Findings = append(r.Findings, framing.Finding{
 			Code: "nothing-read", Level: framing.Warn,
-			Text: "Nothing has been read yet: every height is still open.",
-			Fix:  "Tape the gap from floor to ceiling along the wall, at least three places.",
+			Text: s.Rules.Tell(words.NothingHasBeenReadYet),
+			Fix:  s.Rules.Tell(words.TapeGapFromFloorTo),
 		})
 	}
 	r.doubt()
@@ -177,8 +177,8 @@ func (s *Result) tellCrossed() {
 				other := pair[1-k].ID
 				w.Findings = append([]framing.Finding{{
 					Code: "walls-cross", Level: framing.Warn,
-					Text: fmt.Sprintf("%s and %s stand in each other: both can't have that ground.", one.ID, other),
-					Fix:  fmt.Sprintf("Under Line, end one at the other's near face, or have it start from \"%s back\".", other),
+					Text: s.Rules.Tell(words.StandInEachOtherBoth, one.ID, other),
+					Fix:  s.Rules.Tell(words.UnderLineEndOneAt, other),
 				}}, w.Findings...)
 			}
 		}
@@ -187,7 +187,7 @@ func (s *Result) tellCrossed() {
 
 // ShortSaid tells of a stub of plate too short for two fixings.
 func ShortSaid(s *site.Site, b [2]measure.Length) string {
-	return fmt.Sprintf("The plate from %s to %s is too short for two fixings: add adhesive, or fix it to its neighbour.", s.Say(b[0]), s.Say(b[1]))
+	return s.Rules.Tell(words.PlateFromToTooShort, b[0], b[1])
 }
 
 // Known works a document out in a building whose surfaces are known, not read:

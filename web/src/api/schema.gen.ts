@@ -370,6 +370,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The words of the trade in each set, what they mean, and how kinds of pieces are shown */
+        get: operations["get-words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1151,6 +1168,22 @@ export interface components {
             /** Format: length */
             width?: string;
         };
+        KindShown: {
+            /** @description Its word is the term of this name. */
+            kind: string;
+            /** @description In ids, after the wall's. */
+            letter: string;
+            /**
+             * @description How its exact length is brought to the mark.
+             * @enum {string}
+             */
+            rounds: "down" | "up" | "nearest";
+            /**
+             * @description On the plates; none for what isn't marked there.
+             * @enum {string}
+             */
+            sign?: "cross" | "bridge" | "peak" | "ring" | "box";
+        };
         Layer: {
             /** Format: length */
             thick?: string;
@@ -1312,6 +1345,17 @@ export interface components {
             /** @description Steel track, used as a plate: thickness is its metal's. */
             track?: boolean;
             treated?: boolean;
+        };
+        Meaning: {
+            /** @description What others call it. */
+            also: string[];
+            /** @description What it is, in a line. */
+            means: string;
+            term: string;
+            /** @description By set. */
+            words: {
+                [key: string]: string;
+            };
         };
         Obstruction: {
             clear?: components["schemas"]["Clearance"];
@@ -2430,6 +2474,11 @@ export interface components {
              * @description Centre to centre of common studs. Default 16 in or 600 mm.
              */
             spacing?: string;
+            /**
+             * @description The set that the words of the trade are of: jack, nogging, header; jack, blocking, pony wall; trimmer, noggin, lintel, sole plate; shoulder stud, lintel, sole plate. Default plain.
+             * @enum {string}
+             */
+            words?: "plain" | "inch" | "metric" | "shoulder";
         };
         Signed: {
             /** @description RFC 3339, or as written on the paper. */
@@ -2650,6 +2699,17 @@ export interface components {
             off: string;
             /** Format: length */
             station: string;
+        };
+        WordSet: {
+            /** @description What one would know it by. */
+            said: string;
+            /** @enum {string} */
+            set: "plain" | "inch" | "metric" | "shoulder";
+        };
+        WordsBody: {
+            kinds: components["schemas"]["KindShown"][];
+            meanings: components["schemas"]["Meaning"][];
+            sets: components["schemas"]["WordSet"][];
         };
         Zone: {
             id: string;
@@ -3521,6 +3581,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanEcho"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsBody"];
                 };
             };
             /** @description Error */

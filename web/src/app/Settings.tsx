@@ -6,6 +6,7 @@ import type { Job, PlanBody, Problem } from "../api/client";
 import { type Draft, type Shown, useEdits } from "../edits/useEdits";
 import { LengthEdit, LengthField } from "../entry/LengthField";
 import { tell } from "./say";
+import { answersTo, Meant, meanings, sets, useWord, type WordSet } from "./words";
 
 type LengthRule = "spacing" | "fit" | "hold" | "kerf" | "lap" | "board";
 
@@ -71,7 +72,16 @@ export function Settings({ job, usual, close }: { job: Shown; usual: PlanBody["u
           allowDeselect={false}
           onChange={(v) => set({ method: v as "in-place" })}
         />
+        <Select
+          label="Words of the trade"
+          data={sets.map((s) => ({ value: s.set, label: s.said }))}
+          value={rules.words ?? usual.rules.words ?? null}
+          allowDeselect={false}
+          onChange={(v) => set({ words: v as WordSet })}
+          description="What the pieces are called, here and on all that is printed."
+        />
       </SimpleGrid>
+      <WhatWordsMean />
       <Divider my="md" label="Lumber, as measured on one piece of the delivery" />
       {(d.lumber ?? []).map((l) => (
         <Group key={l.id} align="flex-start" mb="xs" wrap="nowrap">
@@ -101,6 +111,31 @@ export function Settings({ job, usual, close }: { job: Shown; usual: PlanBody["u
         keep={(l) => edits.make({ do: "put-lumber", lumber: l })}
       />
     </Modal>
+  );
+}
+
+/** Every word of the trade, found by whatever name somebody knows it. */
+function WhatWordsMean() {
+  const word = useWord();
+  const [sought, setSought] = useState("");
+  const found = meanings.filter((m) => answersTo(m, sought));
+  return (
+    <details className="fold">
+      <summary>What the words mean</summary>
+      <TextInput
+        aria-label="Find a word"
+        placeholder="Any name you know it by"
+        value={sought}
+        onChange={(e) => setSought(e.currentTarget.value)}
+        mb="xs"
+      />
+      {found.map((m) => (
+        <div key={m.term} style={{ marginBottom: 8 }}>
+          <Meant of={m} own={word(m.term)} />
+        </div>
+      ))}
+      {found.length === 0 && <Text className="quiet">No word here is called that.</Text>}
+    </details>
   );
 }
 

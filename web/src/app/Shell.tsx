@@ -26,6 +26,7 @@ import { StageBoundary } from "./StageBoundary";
 import { Failed, Loading } from "./States";
 import { useStageTitle } from "./useStageTitle";
 import { WhatWasDone } from "./WhatWasDone";
+import { Words } from "./words";
 
 const stages = ["read", "line", "mark", "cut", "stand", "prove"] as const;
 
@@ -226,32 +227,34 @@ export function JobShell() {
     );
   const ready = shown && planned && { id, job: shown, plan: planned, wall, setWall };
   return (
-    <div className="shell">
-      <StoryPole plan={planned} />
-      {shown ? <Header job={shown} plan={plan.data} /> : <header />}
-      <main ref={main} tabIndex={-1}>
-        <LineDown id={id} line={line} />
-        {error && !ready ? (
-          <Failed
-            error={error}
-            again={() => {
-              job.refetch();
-              plan.refetch();
-            }}
-          />
-        ) : ready ? (
-          <>
-            {error && line !== "broken" && <Failed error={error} again={() => plan.refetch()} />}
-            <StageBoundary key={stage}>
-              <Suspense fallback={<Loading />}>
-                <Outlet context={ready satisfies JobContext} />
-              </Suspense>
-            </StageBoundary>
-          </>
-        ) : (
-          <Loading />
-        )}
-      </main>
-    </div>
+    <Words value={shown?.document.rules?.words ?? "plain"}>
+      <div className="shell">
+        <StoryPole plan={planned} />
+        {shown ? <Header job={shown} plan={plan.data} /> : <header />}
+        <main ref={main} tabIndex={-1}>
+          <LineDown id={id} line={line} />
+          {error && !ready ? (
+            <Failed
+              error={error}
+              again={() => {
+                job.refetch();
+                plan.refetch();
+              }}
+            />
+          ) : ready ? (
+            <>
+              {error && line !== "broken" && <Failed error={error} again={() => plan.refetch()} />}
+              <StageBoundary key={stage}>
+                <Suspense fallback={<Loading />}>
+                  <Outlet context={ready satisfies JobContext} />
+                </Suspense>
+              </StageBoundary>
+            </>
+          ) : (
+            <Loading />
+          )}
+        </main>
+      </div>
+    </Words>
   );
 }

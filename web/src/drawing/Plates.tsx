@@ -1,5 +1,6 @@
 import { useElementSize } from "@mantine/hooks";
 import type { Drawing, PlanBody } from "../api/client";
+import { kinds, Term } from "../app/words";
 import "./drawing.css";
 
 type Marks = PlanBody["plan"]["walls"][number]["marks"];
@@ -15,15 +16,14 @@ interface Props {
 function Sign({ kind, x, y, w }: { kind: string; x: number; y: number; w: number }) {
   const c = x + w / 2;
   const r = Math.max(4, Math.min(6, w / 2));
-  switch (kind) {
-    case "king":
+  switch (kinds[kind]?.sign) {
+    case "bridge":
       return <path d={`M${c - r} ${y - 7}V${y + 7}M${c + r} ${y - 7}V${y + 7}M${c - r} ${y}H${c + r}`} className="sign" />;
-    case "jack":
+    case "peak":
       return <path d={`M${c} ${y - 7}L${c + r} ${y + 6}H${c - r}Z`} className="sign" />;
-    case "backer":
+    case "box":
       return <path d={`M${c - r} ${y - 6}H${c + r}V${y + 6}H${c - r}Z`} className="sign" />;
-    case "cripple":
-    case "under-sill":
+    case "ring":
       return <circle cx={c} cy={y} r={r} className="sign" />;
   }
   return <path d={`M${c - r} ${y - 7}L${c + r} ${y + 7}M${c + r} ${y - 7}L${c - r} ${y + 7}`} className="sign" />;
@@ -118,7 +118,7 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
             <svg width="20" height="20" aria-hidden="true">
               <Sign kind={k} x={3} y={10} w={14} />
             </svg>
-            {k}
+            <Term of={k} />
           </li>
         ))}
         <li>

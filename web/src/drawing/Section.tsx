@@ -1,5 +1,6 @@
 import { getHotkeyHandler, useElementSize } from "@mantine/hooks";
 import type { Drawing, DrawnPiece } from "../api/client";
+import { useWord } from "../app/words";
 import "./drawing.css";
 import { type Scale, stretched } from "./scale";
 
@@ -300,6 +301,7 @@ interface Drawn {
 
 function Piece({ p, x, y, w, h, selected, select }: Drawn) {
   const choose = () => select?.(p.id);
+  const word = useWord();
   const keys = getHotkeyHandler([
     ["Enter", choose],
     ["Space", choose],
@@ -309,7 +311,7 @@ function Piece({ p, x, y, w, h, selected, select }: Drawn) {
     <g
       role="button"
       tabIndex={0}
-      aria-label={`${p.id} ${p.kind} ${p.label || "no length yet"}, ${said[p.state]}`}
+      aria-label={`${p.id} ${word(p.kind)} ${p.label || "no length yet"}, ${said[p.state]}`}
       aria-pressed={p.id === selected}
       onClick={choose}
       onKeyDown={(e) => keys(e.nativeEvent)}

@@ -2,18 +2,13 @@ import { CloseButton, Table } from "@mantine/core";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Member } from "../api/client";
+import { kinds, Term } from "../app/words";
 import { bare } from "../entry/bare";
 import { Len, Said } from "./Len";
 import "./sum.css";
 
 const stateWords = { ready: "ready to cut", "measure-first": "held: tape first", blocked: "stopped" } as const;
-const way: Record<string, string> = {
-  jack: "up to",
-  header: "up to",
-  sill: "up to",
-  "bottom-plate": "to the nearest",
-  "top-plate": "to the nearest",
-};
+const way: Record<string, string> = { up: "up to", nearest: "to the nearest", down: "down to" };
 
 interface Props {
   member: Member;
@@ -75,7 +70,7 @@ export function Sum({ member: m, tape, give, mark, close, read }: Props) {
     <section className="sum" aria-label={`The sum of ${m.id}`}>
       <div className="sum-head">
         <b className="grow">
-          {m.id}, {m.kind.replace("-", " ")}
+          {m.id}, <Term of={m.kind} />
         </b>
         <CloseButton size={44} onClick={close} aria-label="Close the sum" />
       </div>
@@ -115,7 +110,7 @@ export function Sum({ member: m, tape, give, mark, close, read }: Props) {
             ))}
             <Table.Tr className="total">
               <Table.Td>
-                exact, then {way[m.kind] ?? "down to"} the {bare(mark)} mark
+                exact, then {way[kinds[m.kind]?.rounds ?? "down"]} the {bare(mark)} mark
               </Table.Td>
               <Table.Td>
                 <Len text={m.exact ?? ""} />

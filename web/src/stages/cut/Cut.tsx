@@ -7,6 +7,7 @@ import { useJobContext } from "../../app/Shell";
 import { StageCards } from "../../app/StageCards";
 import { Empty } from "../../app/States";
 import { tell } from "../../app/say";
+import { useWord } from "../../app/words";
 import { Len, Said } from "../../drawing/Len";
 import { useEdits } from "../../edits/useEdits";
 import "./cut.css";
@@ -27,6 +28,7 @@ function sumOf(job: string, c: Call): string {
 
 /** The saw list: alike pieces together, ticked as they are cut. */
 export default function Cut() {
+  const word = useWord();
   const { id, job, plan } = useJobContext();
   const edits = useEdits(job);
   const [search, setSearch] = useSearchParams();
@@ -134,7 +136,7 @@ export default function Cut() {
                         aria-pressed={p.cut}
                         disabled={c.state !== "ready" && !p.cut}
                         onClick={() => set(c, [p.member], p.cut)}
-                        title={`${p.kind}, stands on ${p.tape ?? ""}, wood ahead`}
+                        title={`${word(p.kind)}, stands on ${p.tape ?? ""}, wood ahead`}
                       >
                         {p.member}
                         {p.cutAt && (

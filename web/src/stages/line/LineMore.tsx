@@ -3,6 +3,7 @@ import { IconPlus, IconX } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import type { Line } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
+import { Term } from "../../app/words";
 
 export interface Wood {
   lumber: string;
@@ -64,7 +65,7 @@ export function LineMore({ line: l, change, at, length, faces, wood, set }: Prop
           error={at("bottom[0]") ?? at("bottom")}
         />
         <NativeSelect
-          label="Top plates"
+          label={<Term of="top-plates" start />}
           value={String(wood.tops)}
           onChange={(e) => set({ tops: Number(e.currentTarget.value) })}
           data={[

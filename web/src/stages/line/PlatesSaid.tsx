@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { Fixing, PlanWall, Problem, Wall } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
+import { useWord } from "../../app/words";
 import { Len, Said } from "../../drawing/Len";
 import { useEdits } from "../../edits/useEdits";
 import { LengthField } from "../../entry/LengthField";
@@ -12,6 +13,7 @@ import { fixings } from "./choices";
 
 /** How the plates are cut, tied and fixed, and what waits. */
 export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
+  const word = useWord();
   const { job } = useJobContext();
   const edits = useEdits(job);
   const keep = (now: Partial<Wall>) => edits.make({ do: "put-wall", wall: { ...wall, ...now } });
@@ -71,7 +73,7 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
         ))}
         {job.document.rules?.floor === "concrete" && (
           <Switch
-            label="A membrane lies under the bottom plate"
+            label={`A membrane lies under the ${word("bottom-plate")}`}
             checked={!!wall.membrane}
             onChange={(e) => keep({ membrane: e.currentTarget.checked || undefined }).catch(tell)}
           />
@@ -82,7 +84,7 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
         {(of) => (
           <FixWith
             key={of + JSON.stringify(wall[of === "floor" ? "fixFloor" : "fixCeiling"])}
-            label={of === "floor" ? "Fix the bottom plate with" : "Fix the top plate with"}
+            label={`Fix the ${word(of === "floor" ? "bottom-plate" : "top-plate")} with`}
             now={wall[of === "floor" ? "fixFloor" : "fixCeiling"]}
             keep={(f) => keep(of === "floor" ? { fixFloor: f } : { fixCeiling: f })}
           />

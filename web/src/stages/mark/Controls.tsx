@@ -4,12 +4,14 @@ import { useState } from "react";
 import type { Opening, Problem, Wall } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
+import { Term, useWord } from "../../app/words";
 import { type Draft, useEdits } from "../../edits/useEdits";
 import { LengthEdit } from "../../entry/LengthField";
 import "./controls.css";
 
 /** What is chosen for a wall: how it is marked, and its openings. Each is kept as it is given. */
 export function Controls({ wall: w }: { wall: Wall }) {
+  const word = useWord();
   const { job, plan, wall } = useJobContext();
   const edits = useEdits(job);
   const d = job.document;
@@ -119,14 +121,18 @@ export function Controls({ wall: w }: { wall: Wall }) {
               keep={(v) => setOpening(o, { finishFloor: v })}
             />
             <Select
-              label="Jacks a side"
+              label={
+                <>
+                  <Term of="jacks" start /> a side
+                </>
+              }
               data={["usual", "1", "2", "3"]}
               value={o.jacks ? String(o.jacks) : "usual"}
               allowDeselect={false}
               onChange={(v) => setOpening(o, { jacks: v === "usual" ? 0 : Number(v) })}
             />
             <Select
-              label="Header"
+              label={<Term of="header" start />}
               data={["usual", "flat, 1", "flat, 2", "flat, 3", "on edge, 1", "on edge, 2", "on edge, 3"]}
               value={
                 o.header ? `${o.header.lie === "flat" || !o.header.lie ? "flat" : "on edge"}, ${o.header.plies || 1}` : "usual"
@@ -149,8 +155,8 @@ export function Controls({ wall: w }: { wall: Wall }) {
         </Button>
       </Group>
       <Text fz={14} className="quiet" mt="sm">
-        For walls that carry nothing. Whether one does, and any header that bears load, is for a licensed engineer and the local
-        code.
+        For walls that carry nothing. Whether one does, and any {word("header")} that bears load, is for a licensed engineer and
+        the local code.
       </Text>
     </section>
   );
