@@ -120,10 +120,10 @@ function WhatWordsMean() {
   const [sought, setSought] = useState("");
   const found = meanings.filter((m) => answersTo(m, sought));
   return (
-    <details className="fold">
+    <details className="words-meant">
       <summary>What the words mean</summary>
       <TextInput
-        aria-label="Find a word"
+        label="Find a word"
         placeholder="Any name you know it by"
         value={sought}
         onChange={(e) => setSought(e.currentTarget.value)}

@@ -23,7 +23,7 @@ const find = (term: string): [Meaning | undefined, boolean] => {
 export function wordOf(term: string, set: WordSet): string {
   const [m, several] = find(term);
   const word = m?.words[set] ?? m?.words.plain ?? term.replace("-", " ");
-  return several && word !== "blocking" && word !== "centres" ? `${word}s` : word;
+  return m && several && word !== "blocking" && word !== "centres" ? `${word}s` : word;
 }
 
 export const useWord = () => {
@@ -34,7 +34,7 @@ export const useWord = () => {
 export const capital = (word: string) => word.charAt(0).toUpperCase() + word.slice(1);
 
 /** What others call it, but for the word that the crew has. */
-const others = (m: Meaning, own: string) => m.also.filter((w) => w !== own);
+const others = (m: Meaning, own: string) => [...new Set([...m.also, ...Object.values(m.words)])].filter((w) => w !== own);
 
 /** Says whether what somebody looks for is this term, by whatever name they know it. */
 export const answersTo = (m: Meaning, sought: string) =>

@@ -1,6 +1,6 @@
 import { useElementSize } from "@mantine/hooks";
 import type { Drawing, PlanBody } from "../api/client";
-import { kinds, Term } from "../app/words";
+import { kinds, Term, useWord } from "../app/words";
 import "./drawing.css";
 
 type Marks = PlanBody["plan"]["walls"][number]["marks"];
@@ -31,6 +31,7 @@ function Sign({ kind, x, y, w }: { kind: string; x: number; y: number; w: number
 
 /** The two plates side by side as they lie on the floor, and the tape along them. */
 export function Plates({ drawing: d, marks, selected, select }: Props) {
+  const word = useWord();
   const { ref, width } = useElementSize();
   const wide = Math.max(width || 320, 320, (d.length / 25.4) * 4.6);
   const [left, right] = [62, 46];
@@ -48,7 +49,7 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
         {rows.map((r) => (
           <g key={r.name}>
             <text x={left - 6} y={r.y + 18} textAnchor="end" className="note">
-              {r.name}
+              {word(r.kind).replace(" plate", "")}
             </text>
             {d.pieces
               .filter((p) => p.kind === r.kind)
