@@ -3,6 +3,7 @@
 package advise
 
 import (
+	"fmt"
 	"homalos/internal/words"
 	"math"
 	"strings"
@@ -93,8 +94,12 @@ func (a *adviser) offer(to *Advice, id, text string, do func(w *job.Wall)) {
 }
 
 func (a *adviser) offerAll(to *Advice, id, text string, do func(d *job.Document)) {
-	to.Fixes = append(to.Fixes, Fix{id, text})
-	a.does[a.w.Wall.ID+"/"+id] = do
+	name := id
+	for n := 2; a.does[a.w.Wall.ID+"/"+name] != nil; n++ {
+		name = fmt.Sprintf("%s-%d", id, n) // both ends may come to a stud at the same station: each fix is its own
+	}
+	to.Fixes = append(to.Fixes, Fix{name, text})
+	a.does[a.w.Wall.ID+"/"+name] = do
 }
 
 func (a *adviser) taper() {

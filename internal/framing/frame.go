@@ -74,8 +74,6 @@ func (f Finding) order() float64 {
 
 func (f *Laid) length(mm float64) measure.Length { return f.rules.Units.Estimate(mm) }
 
-func (f *Laid) say(l measure.Length) string { return f.rules.Units.Say(l, f.rules.Mark) }
-
 func (f *framer) floorAt(s measure.Length) survey.Term {
 	return survey.Term{Of: survey.Floor, At: f.Wall.At(s), Weight: 1}
 }

@@ -52,3 +52,31 @@ test("what is asked for follows the others, but never under the hand; one's own 
   fireEvent.click(screen.getByText("others"));
   expect(at()).toBe("3 to 4, by others, by others");
 });
+
+test("what is asked for next may be here before one goes on", () => {
+  function Early() {
+    const [asked, setAsked] = useState("1 to 2");
+    const box = useRef<HTMLDivElement>(null);
+    const { at, goOn } = useSticky(asked, asked, box);
+    return (
+      <div ref={box}>
+        <output>{at}</output>
+        <input aria-label="tape says" />
+        <button type="button" onClick={() => setAsked("2 to 3")}>
+          answered
+        </button>
+        <button type="button" onClick={goOn}>
+          go on
+        </button>
+      </div>
+    );
+  }
+  show(<Early />);
+  const field = screen.getByLabelText("tape says");
+  field.focus();
+  fireEvent.input(field, { target: { value: "96" } });
+  fireEvent.click(screen.getByText("answered"));
+  expect(at()).toBe("1 to 2");
+  fireEvent.click(screen.getByText("go on"));
+  expect(at()).toBe("2 to 3");
+});

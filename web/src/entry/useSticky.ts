@@ -11,6 +11,8 @@ export function useSticky<T>(
 ): { at: T; key: string; goOn: () => void } {
   const [stands, setStands] = useState({ at: asked, key });
   const free = useRef(true);
+  const latest = useRef({ at: asked, key });
+  latest.current = { at: asked, key };
   // whatever is done in the entry is done at what it stands at: typed, or shot
   useEffect(() => {
     const hold = () => {
@@ -32,7 +34,9 @@ export function useSticky<T>(
   return {
     ...stands,
     goOn: () => {
+      // what is asked for next may be here already, or may come
       free.current = true;
+      setStands((was) => (was.key === latest.current.key ? was : latest.current));
     },
   };
 }

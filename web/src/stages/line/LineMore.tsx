@@ -3,7 +3,7 @@ import { IconPlus, IconX } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import type { Line } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
-import { Term } from "../../app/words";
+import { capital, useWord } from "../../app/words";
 
 export interface Wood {
   lumber: string;
@@ -26,6 +26,7 @@ interface Props {
 
 /** What is said of a line more seldom: gaps, what stands on it, other distances that must hold, its wood. */
 export function LineMore({ line: l, change, at, length, faces, wood, set }: Props) {
+  const word = useWord();
   const { job } = useJobContext();
   const lumber = job.document.lumber ?? [];
   return (
@@ -65,7 +66,7 @@ export function LineMore({ line: l, change, at, length, faces, wood, set }: Prop
           error={at("bottom[0]") ?? at("bottom")}
         />
         <NativeSelect
-          label={<Term of="top-plates" start />}
+          label={capital(word("top-plates"))}
           value={String(wood.tops)}
           onChange={(e) => set({ tops: Number(e.currentTarget.value) })}
           data={[

@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Opening, Problem, Wall } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
-import { Term, useWord } from "../../app/words";
+import { capital, useWord } from "../../app/words";
 import { type Draft, useEdits } from "../../edits/useEdits";
 import { LengthEdit } from "../../entry/LengthField";
 import "./controls.css";
@@ -121,18 +121,14 @@ export function Controls({ wall: w }: { wall: Wall }) {
               keep={(v) => setOpening(o, { finishFloor: v })}
             />
             <Select
-              label={
-                <>
-                  <Term of="jacks" start /> a side
-                </>
-              }
+              label={`${capital(word("jacks"))} a side`}
               data={["usual", "1", "2", "3"]}
               value={o.jacks ? String(o.jacks) : "usual"}
               allowDeselect={false}
               onChange={(v) => setOpening(o, { jacks: v === "usual" ? 0 : Number(v) })}
             />
             <Select
-              label={<Term of="header" start />}
+              label={capital(word("header"))}
               data={["usual", "flat, 1", "flat, 2", "flat, 3", "on edge, 1", "on edge, 2", "on edge, 3"]}
               value={
                 o.header ? `${o.header.lie === "flat" || !o.header.lie ? "flat" : "on edge"}, ${o.header.plies || 1}` : "usual"

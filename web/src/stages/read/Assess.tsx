@@ -1,10 +1,8 @@
-import { Button, NativeSelect, Text } from "@mantine/core";
+import { NativeSelect, Text } from "@mantine/core";
 import { useState } from "react";
-import type { Assess as Entered, Room } from "../../api/client";
+import type { Room } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
-import { tell } from "../../app/say";
-import { useEdits } from "../../edits/useEdits";
 import { Cards } from "./Cards";
 import { Decision } from "./Decision";
 import { Floors } from "./Floors";
@@ -13,25 +11,6 @@ import { Others } from "./Others";
 import { Signs } from "./Signs";
 import { Support } from "./Support";
 import "./assess.css";
-
-/** Keeps a change of the assessment. */
-export function useAssess() {
-  const { job } = useJobContext();
-  const edits = useEdits(job);
-  const before = job.document.assess ?? {};
-  return {
-    assess: before,
-    busy: edits.isPending,
-    keep: (by: Partial<Entered>) =>
-      edits.make({ do: "put-assess", assess: { ...before, ...by } }).then(
-        () => true,
-        (e) => {
-          tell(e);
-          return false;
-        },
-      ),
-  };
-}
 
 const look = { "signs of load": "is-stop", "no sign found": "quiet", "not known": "is-held" } as Record<string, string>;
 
@@ -96,14 +75,5 @@ export function Assess({ room }: { room: Room }) {
         </p>
       </div>
     </div>
-  );
-}
-
-/** A small button for the edits of this page. */
-export function Do({ children, go, off }: { children: string; go: () => void; off?: boolean }) {
-  return (
-    <Button h={48} variant="light" onClick={go} disabled={off}>
-      {children}
-    </Button>
   );
 }

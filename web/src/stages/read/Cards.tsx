@@ -1,7 +1,7 @@
 import { Button, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Assessed } from "../../api/client";
-import { useAssess } from "./Assess";
+import { useAssess } from "./assessing";
 import "./assess.css";
 import { onEnter } from "../../entry/keys";
 

@@ -1,6 +1,6 @@
 import { NativeSelect, TextInput } from "@mantine/core";
 import { useState } from "react";
-import { Do, useAssess } from "./Assess";
+import { Do, useAssess } from "./assessing";
 
 const says = { "may-go": "it may go", "may-be-opened": "it may be opened", "must-stay": "it must stay" } as const;
 type Says = keyof typeof says;

@@ -6,7 +6,7 @@ import { useJobContext } from "../../app/Shell";
 import { Said } from "../../drawing/Len";
 import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
-import { Do, useAssess } from "./Assess";
+import { Do, useAssess } from "./assessing";
 
 type State = NonNullable<Assess["floor"]>[number]["state"];
 const states: Record<State, string> = {

@@ -6,7 +6,7 @@ import { useJobContext } from "../../app/Shell";
 import { Len } from "../../drawing/Len";
 import { leaveOnEnter, onEnter } from "../../entry/keys";
 import { LengthField } from "../../entry/LengthField";
-import { Do, useAssess } from "./Assess";
+import { Do, useAssess } from "./assessing";
 
 /** What hangs on a wall that goes, listed first, each with its new home. */
 export function Hanging({ wall }: { wall: string }) {

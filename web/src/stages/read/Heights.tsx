@@ -59,6 +59,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   // about to read there
   const entry = useRef<HTMLDivElement>(null);
   const goOn = useRef(true);
+  const [answers, setAnswers] = useState(0); // the plan that says what is next may be here before one's own answer
   const follows = useRef(0); // the revision whose plan says what is next after one's own reading
   const suggestion = wanted ? `${search.get("kind") ?? "gap"}|${wanted}` : next ? `${next.kind}|${bare(next.station)}` : "";
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a new suggestion or wall may change the fields
@@ -71,7 +72,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
     setKind((k || "gap") as Kind);
     setStation(at ?? "");
     setValue(fresh((k || "gap") as Kind));
-  }, [suggestion, w?.id, plan.revision]);
+  }, [suggestion, w?.id, plan.revision, answers]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another wall starts afresh
   useEffect(() => {
     touched.current = false;
@@ -133,6 +134,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
         touched.current = false;
         goOn.current = true;
         follows.current = "made" in o ? o.made.revision : 0;
+        setAnswers((n) => n + 1);
         setCorrecting(undefined);
         setDevice("");
         if (wanted) setSearch({ wall: w.id }, { replace: true });

@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Assess, Room } from "../../api/client";
 import { newId } from "../../api/hooks";
 import { Len, Said } from "../../drawing/Len";
-import { Do, useAssess } from "./Assess";
+import { Do, useAssess } from "./assessing";
 
 type Wanted = NonNullable<Assess["wanted"]>[number];
 

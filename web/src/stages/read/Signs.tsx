@@ -2,7 +2,7 @@ import { SegmentedControl, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Room } from "../../api/client";
 import { leaveOnEnter } from "../../entry/keys";
-import { useAssess } from "./Assess";
+import { useAssess } from "./assessing";
 
 type Given = "yes" | "no" | "unknown";
 

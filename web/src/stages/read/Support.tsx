@@ -3,7 +3,7 @@ import { IconX } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Assess, Assessed } from "../../api/client";
 import { leaveOnEnter } from "../../entry/keys";
-import { Do, useAssess } from "./Assess";
+import { Do, useAssess } from "./assessing";
 
 type Post = NonNullable<NonNullable<Assess["supports"]>[number]["posts"]>[number];
 type On = Post["chain"][number]["on"];

@@ -1,0 +1,109 @@
+package framing
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"homalos/internal/geo"
+	"homalos/internal/measure"
+	"homalos/internal/wood"
+)
+
+// A slot of just 1 1/2 in stays; a hair less, and the stud stands tight.
+func TestASlotAtItsLimit(t *testing.T) {
+	for _, c := range []struct {
+		less measure.Length
+		want string
+	}{{0, "15 1/4–16 3/4"}, {measure.Inch64, "16 7/16–17 15/16"}} {
+		// the layout stud stands from 15 1/4 to 16 3/4: the left king begins a slot behind it
+		king := 67*in/4 + slot - c.less
+		w := wall(120*in, door(king+3*in+15*in, 30*in))
+		var first *Member
+		f := Frame(w, rules, level(2440), Found{})
+		for i := range f.Members {
+			if m := &f.Members[i]; m.Kind == wood.Stud && m.From > 2*in && first == nil {
+				first = m
+			}
+		}
+		require.NotNil(t, first)
+		if c.less == 0 {
+			assert.Equal(t, c.want, measure.Imperial.Say(first.From, 0)+"–"+measure.Imperial.Say(first.To, 0))
+			assert.Empty(t, first.Why)
+			continue
+		}
+		assert.Equal(t, king-3*in/2, first.From, "tight against the king")
+		assert.NotEmpty(t, first.Why)
+	}
+	// and a slot is named from a hair under the limit on
+	pair := func(gap measure.Length) []string {
+		f := &framer{Laid: &Laid{Framed: Framed{Wall: wall(96 * in)}, rules: rules}}
+		f.Members = []Member{{ID: "a", Kind: wood.Stud, From: 0, To: 3 * in / 2}, {ID: "b", Kind: wood.Stud, From: 3*in/2 + gap, To: 3*in + gap}}
+		f.checkSlots()
+		return codes(&f.Framed)
+	}
+	assert.Empty(t, pair(slot))
+	assert.Equal(t, []string{"close-pair"}, pair(slot-1))
+	assert.Empty(t, pair(0), "tight is no slot")
+}
+
+// Joints of two layers just the lap apart are apart.
+func TestTheLapAtItsLimit(t *testing.T) {
+	f := &Laid{rules: rules}
+	assert.True(t, f.clearOf(72*in, []measure.Length{48 * in}))
+	assert.False(t, f.clearOf(72*in-1, []measure.Length{48 * in}))
+	assert.True(t, f.clearOf(24*in, []measure.Length{48 * in}))
+	assert.False(t, f.clearOf(24*in+1, []measure.Length{48 * in}))
+}
+
+// What hangs low is measured with the room it wants under it, by its elevation
+// or by the height over the floor.
+func TestHeadroomCountsItsClearance(t *testing.T) {
+	top := 2440 - (3 * in / 2).Millimetres() - (in / 16).Millimetres() // of a stud, over the floor
+	for _, below := range []float64{0, 25} {
+		for name, set := range map[string]func(o *Obstruction, v float64){
+			"headroom":  func(o *Obstruction, v float64) { o.Headroom = &v },
+			"underside": func(o *Obstruction, v float64) { v -= 1000; o.Underside = &v },
+		} {
+			for _, c := range []struct {
+				over float64
+				want []string
+			}{{0.5, nil}, {-0.5, []string{"obstruction-across"}}} {
+				o := Obstruction{ID: "B", Kind: "beam", From: geo.Point{X: 1220, Y: -2000}, To: geo.Point{X: 1220, Y: 2000}, Width: 300, Below: below}
+				set(&o, top+below+c.over)
+				h := level(2440)
+				h.floor = func(geo.Point) float64 { return -1000 }
+				got := codes(Frame(wall(101*in), rules, h, Found{Obstructions: []Obstruction{o}}))
+				assert.Equal(t, len(c.want), len(got), "%s, %g below, %g over: %v", name, below, c.over, got)
+			}
+		}
+	}
+}
+
+// A joint of the one top plate is strapped, eight nails; a second plate bridges
+// it, and none is.
+func TestASecondPlateBridgesTheJoint(t *testing.T) {
+	one := Frame(wall(240*in), rules, level(2440), Found{})
+	require.Len(t, one.Ties, 1)
+	assert.True(t, one.Ties[0].Strap)
+	assert.Equal(t, strapNails, one.Ties[0].Nails)
+	two := Frame(wall(240*in, func(w *Wall) { w.Top = append(w.Top, twoBy4) }), rules, level(2440), Found{})
+	assert.Empty(t, two.Ties)
+}
+
+// Laying out changes nothing it is given, and stays as it is however often it
+// is framed.
+func TestALayoutIsFramedAgainAndAgain(t *testing.T) {
+	w := wall(101*in, door(60*in, 30*in), func(w *Wall) { w.Start.Held = 200 * in })
+	held := w.Start.Held
+	laid := Lay(w, rules, nil)
+	assert.Equal(t, held, w.Start.Held)
+	assert.NotSame(t, w, laid.Wall, "its end stud can't be held so far")
+	n := len(laid.Members)
+	high := laid.Frame(level(2440), Found{})
+	low := laid.Frame(level(2400), Found{})
+	assert.Len(t, laid.Members, n)
+	assert.Equal(t, places(high.Members, wood.Stud, wood.King), places(low.Members, wood.Stud, wood.King))
+	assert.NotEqual(t, high.Members[len(high.Members)-1].Cut, measure.Length(0))
+}
