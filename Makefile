@@ -1,4 +1,4 @@
-.PHONY: help demo test check bench generate readings screenshots fmt
+.PHONY: help demo test check fuzz bench generate readings screenshots fmt
 
 help: ## List the targets
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
@@ -11,6 +11,9 @@ test: ## Set up and run every test
 
 check: ## Formatting, linters, types, stale generated files
 	@bash scripts/check.sh
+
+fuzz: ## Try the laws on ever other cases, for FUZZ minutes (5)
+	@bash scripts/fuzz.sh
 
 bench: ## Print the benchmarks
 	@bash scripts/bench.sh

@@ -4,13 +4,13 @@ package advise
 
 import (
 	"fmt"
-	"homalos/internal/words"
 	"math"
 	"strings"
 
 	"homalos/internal/job"
 	"homalos/internal/line"
 	"homalos/internal/site"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 

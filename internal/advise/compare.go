@@ -2,7 +2,6 @@ package advise
 
 import (
 	"fmt"
-	"homalos/internal/words"
 	"strings"
 
 	"homalos/internal/framing"
@@ -11,6 +10,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 

@@ -1,7 +1,6 @@
 package advise
 
 import (
-	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/framing"
@@ -10,6 +9,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 

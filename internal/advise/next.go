@@ -2,13 +2,13 @@ package advise
 
 import (
 	"fmt"
-	"homalos/internal/words"
 	"slices"
 	"strings"
 
 	"homalos/internal/framing"
 	"homalos/internal/measure"
 	"homalos/internal/room"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 

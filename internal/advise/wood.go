@@ -2,12 +2,12 @@ package advise
 
 import (
 	"fmt"
-	"homalos/internal/words"
 
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/line"
 	"homalos/internal/measure"
+	"homalos/internal/words"
 )
 
 // asWell are findings of the wood that where a line goes decides.

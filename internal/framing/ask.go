@@ -1,13 +1,13 @@
 package framing
 
 import (
-	"homalos/internal/words"
 	"math"
 	"slices"
 	"strings"
 
 	"homalos/internal/survey"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // ask says which readings would free the held members: each step the one that

@@ -1,12 +1,12 @@
 package framing
 
 import (
-	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // Lie is how a wall lies to the joists of floor or ceiling.

@@ -1,7 +1,6 @@
 package framing
 
 import (
-	"homalos/internal/words"
 	"math"
 	"strings"
 
@@ -9,6 +8,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // Obstruction is a straight run of something in the way, in millimetres.

@@ -1,13 +1,13 @@
 package framing
 
 import (
-	"homalos/internal/words"
 	"slices"
 	"sort"
 
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // Fixing is one place where a plate is fixed.

@@ -1,12 +1,11 @@
 package framing
 
 import (
-	"homalos/internal/words"
-
 	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // Found is what else was found in the building that bears on a wall.

@@ -2,12 +2,12 @@ package framing
 
 import (
 	"fmt"
-	"homalos/internal/words"
 	"sort"
 
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // Heights foretells floor and ceiling near a wall; *survey.Model is one.

@@ -1,10 +1,9 @@
 package framing
 
 import (
-	"homalos/internal/words"
-
 	"homalos/internal/measure"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // End is how a wall ends, where another wall stands there.

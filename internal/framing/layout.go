@@ -1,11 +1,11 @@
 package framing
 
 import (
-	"homalos/internal/words"
 	"sort"
 
 	"homalos/internal/measure"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // upright is a piece standing at its place, before its length is known.

@@ -1,10 +1,10 @@
 package framing
 
 import (
-	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/measure"
+	"homalos/internal/words"
 )
 
 // Notch is where a plate is cut for something that comes through it. Usual

@@ -1,11 +1,11 @@
 package framing
 
 import (
-	"homalos/internal/words"
 	"slices"
 
 	"homalos/internal/measure"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // piece is a stretch of plate.

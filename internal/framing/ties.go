@@ -1,11 +1,11 @@
 package framing
 
 import (
-	"homalos/internal/words"
 	"slices"
 
 	"homalos/internal/measure"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // Tie is how a top plate is tied, at a joint of its own or to another wall.

@@ -4,7 +4,6 @@ package picture
 
 import (
 	"fmt"
-	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/advise"
@@ -15,6 +14,7 @@ import (
 	"homalos/internal/room"
 	"homalos/internal/site"
 	"homalos/internal/survey"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 

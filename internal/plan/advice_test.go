@@ -3,7 +3,6 @@ package plan
 import (
 	"errors"
 	"fmt"
-	"math/rand/v2"
 	"strings"
 	"testing"
 
@@ -101,7 +100,7 @@ func TestMovedOntoWhatIsBehindIt(t *testing.T) {
 // Whatever is offered can be done, changes the job, and leaves one that plans;
 // what it moved lies in the walls that it names.
 func TestEveryFixThatIsOfferedCanBeDone(t *testing.T) {
-	random := rand.New(rand.NewPCG(4, 16))
+	random := jobtest.Random(4, 16)
 	for range 8 {
 		inch := func(_ string, low, high int) string {
 			return fmt.Sprintf("%d/16 in", low*16+random.IntN((high-low)*16))

@@ -2,7 +2,6 @@ package plan
 
 import (
 	"cmp"
-	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/framing"
@@ -11,6 +10,7 @@ import (
 	"homalos/internal/line"
 	"homalos/internal/measure"
 	"homalos/internal/room"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 

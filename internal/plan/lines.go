@@ -1,7 +1,6 @@
 package plan
 
 import (
-	"homalos/internal/words"
 	"strings"
 
 	"homalos/internal/framing"
@@ -10,6 +9,7 @@ import (
 	"homalos/internal/line"
 	"homalos/internal/measure"
 	"homalos/internal/site"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 

@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/job"
+	"homalos/internal/job/jobtest"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 )
@@ -203,7 +204,7 @@ func TestPlateLongerThanStockIsJoinedOnAStudAndStaggered(t *testing.T) {
 }
 
 func TestLawsOnRandomSites(t *testing.T) {
-	r := rand.New(rand.NewPCG(11, 12))
+	r := jobtest.Random(11, 12)
 	inside, count, ready := 0, 0, 0
 	for range 250 {
 		s := randomSite(r)
@@ -276,7 +277,7 @@ func laws(t *testing.T, p Plan, set *site.Site) {
 }
 
 func TestMirroringAWallMirrorsIt(t *testing.T) {
-	r := rand.New(rand.NewPCG(21, 22))
+	r := jobtest.Random(21, 22)
 	for range 60 {
 		s := randomSite(r)
 		there := computed(t, s.doc)

@@ -2,10 +2,10 @@ package plan
 
 import (
 	"fmt"
-	"homalos/internal/words"
 
 	"homalos/internal/framing"
 	"homalos/internal/measure"
+	"homalos/internal/words"
 )
 
 // PlatesSaid is how a wall's plates are cut, notched and tied. Usual practice.

@@ -1,7 +1,6 @@
 package site
 
 import (
-	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/geo"
@@ -9,6 +8,7 @@ import (
 	"homalos/internal/line"
 	"homalos/internal/measure"
 	"homalos/internal/room"
+	"homalos/internal/words"
 )
 
 // Furring is how a furring line came about.

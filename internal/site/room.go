@@ -2,7 +2,6 @@ package site
 
 import (
 	"fmt"
-	"homalos/internal/words"
 	"math"
 
 	"homalos/internal/geo"
@@ -11,6 +10,7 @@ import (
 	"homalos/internal/recall"
 	"homalos/internal/room"
 	"homalos/internal/survey"
+	"homalos/internal/words"
 )
 
 func Toward(a, b geo.Point, along float64) geo.Point {

@@ -1,10 +1,11 @@
 package survey
 
 import (
-	"gonum.org/v1/gonum/mat"
 	"math"
 	"slices"
 	"sort"
+
+	"gonum.org/v1/gonum/mat"
 
 	"homalos/internal/abreast"
 )

@@ -3,7 +3,6 @@
 package work
 
 import (
-	"homalos/internal/words"
 	"math"
 	"slices"
 
@@ -15,6 +14,7 @@ import (
 	"homalos/internal/site"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // Assessed is what the answers of the assessment come to. Nothing in it says

@@ -1,11 +1,10 @@
 package work
 
 import (
-	"homalos/internal/words"
-
 	"homalos/internal/framing"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
+	"homalos/internal/words"
 )
 
 // Doubted is a reading that the others contradict, as one would say it.

@@ -1,14 +1,13 @@
 package work
 
 import (
-	"homalos/internal/words"
-	"slices"
-
 	"math"
+	"slices"
 
 	"homalos/internal/framing"
 	"homalos/internal/site"
 	"homalos/internal/survey"
+	"homalos/internal/words"
 )
 
 // leans says whether a wall's end meets a wall that leans.

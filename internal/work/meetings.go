@@ -1,7 +1,6 @@
 package work
 
 import (
-	"homalos/internal/words"
 	"math"
 	"strings"
 
@@ -9,6 +8,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // Meeting is one end of a wall with what it meets: who runs past and by how much,

@@ -1,8 +1,6 @@
 package work
 
 import (
-	"homalos/internal/words"
-
 	"homalos/internal/abreast"
 	"homalos/internal/cutting"
 	"homalos/internal/framing"
@@ -10,6 +8,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/survey"
+	"homalos/internal/words"
 )
 
 // Line is one line of a sum.
