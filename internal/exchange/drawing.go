@@ -7,6 +7,7 @@ import (
 
 	"homalos/internal/measure"
 	"homalos/internal/picture"
+	"homalos/internal/wood"
 )
 
 // Layers that drawings of a room are written on, by kind.
@@ -54,11 +55,11 @@ func shapes(r picture.Room) []shape {
 		out = append(out, shape{layerWalls, w.Outline, true, w.ID}, shape{layer: layerSnap, at: []picture.Dot{w.From, w.To}})
 		for _, p := range w.Wood {
 			layer := layerStuds
-			switch p.Kind {
-			case "backer", "nogging":
-				layer = layerCorner
-			case "block":
+			switch k := wood.Kind(p.Kind).Row(); {
+			case k.Apart:
 				layer = layerBlocks
+			case k.Above != wood.Deep:
+				layer = layerCorner
 			}
 			out = append(out, shape{layer: layer, at: p.Outline, closed: true})
 		}

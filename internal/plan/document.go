@@ -54,7 +54,7 @@ type Wall struct {
 // little is read to say.
 type Member struct {
 	ID      string      `json:"id"`
-	Kind    string      `json:"kind" doc:"stud, king, jack, header, cripple, sill, under-sill, bottom-plate, top-plate, block, nogging, backer"`
+	Kind    string      `json:"kind" doc:"What it is: one of the kinds that GET /api/words lists."`
 	Lumber  string      `json:"lumber"`
 	From    string      `json:"from" doc:"Station of the nearer face or end, from the wall's from end."`
 	To      string      `json:"to"`

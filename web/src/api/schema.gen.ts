@@ -1952,7 +1952,7 @@ export interface components {
             /** @description Station of the nearer face or end, from the wall's from end. */
             from: string;
             id: string;
-            /** @description stud, king, jack, header, cripple, sill, under-sill, bottom-plate, top-plate, block, nogging, backer */
+            /** @description What it is: one of the kinds that GET /api/words lists. */
             kind: string;
             lumber: string;
             /** @description The opening it belongs to. */

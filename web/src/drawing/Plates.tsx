@@ -41,6 +41,7 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
     { name: "top", kind: "top-plate", y: 4 },
     { name: "bottom", kind: "bottom-plate", y: 36 },
   ];
+  const signed = Object.keys(kinds).filter((k) => kinds[k]?.sign && marks.some((m) => by[m.member]?.kind === k));
   const majors = d.tape.filter((t) => t.major);
   const every = Math.max(1, Math.ceil(34 / Math.max(1, Math.abs(x(majors[1]?.at ?? d.length) - x(majors[0]?.at ?? 0)))));
   return (
@@ -114,7 +115,7 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
         </text>
       </svg>
       <ul className="legend" aria-label="Signs on the plates">
-        {["stud", "king", "jack", "cripple", ...(d.pieces.some((p) => p.kind === "backer") ? ["backer"] : [])].map((k) => (
+        {signed.map((k) => (
           <li key={k}>
             <svg width="20" height="20" aria-hidden="true">
               <Sign kind={k} x={3} y={10} w={14} />
