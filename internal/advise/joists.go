@@ -30,13 +30,13 @@ func (a *adviser) joists() {
 				off := lie.Nearest.Millimetres()
 				a.shift(to, "under-"+word, a.Rules.Tell(words.MoveToJoistBeside, word), geo.Point{X: -uy * off, Y: ux * off})
 			}
-			if (lie.Lie == framing.NoJoist || len(lie.Bare) > 0) && lie.Anchor.By != "adhesive" {
+			if (lie.Lie == framing.NoJoist || len(lie.Bare) > 0) && !lie.Anchor.Means().Bead {
 				a.glue(to, word)
 			}
 		}
 		if len(lie.Short) > 0 {
 			to := a.tell("short-stub", "warn", a.Rules.Units.Write(lie.Short[0][0]), work.ShortSaid(a.Site, lie.Short[0]))
-			if lie.Anchor.By != "adhesive" {
+			if !lie.Anchor.Means().Bead {
 				a.glue(to, word)
 			}
 		}

@@ -35,16 +35,10 @@ func (r Rules) UsualAnchor(of survey.Surface) wood.Anchor {
 	return wood.Anchor{By: "screw"}
 }
 
-// UsualStep is how far apart a kind of fixing goes at most: pins about 48 in
-// (1200 mm), bolts and resin anchors 16 in (400 mm), all else 24 in (600 mm).
+// UsualStep is how far apart a kind of fixing goes at most.
 func (r Rules) UsualStep(by string) measure.Length {
-	switch by {
-	case "pin":
-		return r.Units.Pick(48*measure.Inch, 1200*measure.Millimetre)
-	case "bolt", "resin":
-		return r.Units.Pick(16*measure.Inch, 400*measure.Millimetre)
-	}
-	return r.fixingStep()
+	m := wood.Anchor{By: by}.Means()
+	return r.Units.Pick(m.Imperial, m.Metric)
 }
 
 // anchor is the wall's, else the job's, else the usual one; never nothing.
@@ -113,7 +107,7 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 			a.Count += x.Count
 		}
 	}()
-	if a.Anchor.By == "adhesive" {
+	if a.Anchor.Means().Bead {
 		return // a bead has no places
 	}
 	for _, s := range stubs {
@@ -271,17 +265,15 @@ func (a *Against) free(stub [2]measure.Length, f *Framed, rules Rules, found Fou
 
 // With is what the plate is fixed with, in a sentence, and what to heed.
 func (a Against) With(rules Rules) (text, heed string) {
-	names := map[string][2]string{
-		"screw": {"screw", "screws"}, "nail": {"nail", "nails"}, "pin": {rules.Tell(words.PowderDrivenPin), rules.Tell(words.PowderDrivenPins)}, "bolt": {rules.Tell(words.ExpansionBolt), rules.Tell(words.ExpansionBolts)}, "resin": {rules.Tell(words.ResinAnchor), rules.Tell(words.ResinAnchors)},
-	}[a.Anchor.By]
-	if a.Anchor.By == "adhesive" {
+	m := a.Anchor.Means()
+	if m.Bead {
 		text = rules.Tell(words.AdhesiveAlongWholePlate)
 	} else {
-		name := names[1]
+		name := m.Many
 		if a.Count == 1 {
-			name = names[0]
+			name = m.One
 		}
-		text = rules.Tell(words.CountOf, a.Count, name)
+		text = rules.Tell(words.CountOf, a.Count, rules.Tell(name))
 		if a.Anchor.Length > 0 {
 			text += rules.Tell(words.ThroughPlateBite, a.Anchor.Length, a.Anchor.Length-a.Bite, a.Bite)
 		}
@@ -290,18 +282,18 @@ func (a Against) With(rules Rules) (text, heed string) {
 	switch {
 	case a.Anchor.Length > 0 && a.Bite <= 0:
 		heed = rules.Tell(words.NoReachThroughPlate)
-	case a.Anchor.Length == 0 && (a.Anchor.By == "pin" || a.Anchor.By == "bolt" || a.Anchor.By == "resin"):
+	case a.Anchor.Length == 0 && m.Solid:
 		heed = rules.Tell(words.GiveItsLengthItsBite)
 	}
 	if a.Anchor.Cure > 0 {
 		heed = join(heed, rules.Tell(words.LeaveHBeforeWallLoaded, a.Anchor.Cure))
-	} else if a.Anchor.By == "resin" || a.Anchor.By == "adhesive" {
+	} else if m.Cures {
 		heed = join(heed, rules.Tell(words.WantsItsCureTimeBefore))
 	}
-	if a.Anchor.By == "pin" {
+	if m.Shot {
 		heed = join(heed, rules.Tell(words.EyesEarsCoveredNobodyBehind))
 	}
-	if a.Anchor.By == "bolt" || a.Anchor.By == "resin" {
+	if m.Drilled {
 		heed = join(heed, rules.Tell(words.ScanBeforeDrillingDrillWet))
 	}
 	return text, heed

@@ -16,6 +16,7 @@ type WordsBody struct {
 	Sets     []WordSet       `json:"sets" nullable:"false"`
 	Meanings []words.Meaning `json:"meanings" nullable:"false"`
 	Kinds    []KindShown     `json:"kinds" nullable:"false"`
+	Fixings  []FixingShown   `json:"fixings" nullable:"false"`
 }
 
 // WordSet is a set that a crew may pick.
@@ -32,15 +33,26 @@ type KindShown struct {
 	Rounds string `json:"rounds" enum:"down,up,nearest" doc:"How its exact length is brought to the mark."`
 }
 
+// FixingShown is a way to fix a plate, as it is shown.
+type FixingShown struct {
+	By    string `json:"by" doc:"As in a job's fixing."`
+	Many  string `json:"many" doc:"What several are called."`
+	Bead  bool   `json:"bead,omitempty" doc:"Along the whole plate: it has no length and no step."`
+	Cures bool   `json:"cures,omitempty" doc:"It wants its hours."`
+}
+
 // Words is the table of them.
 func Words() WordsBody {
-	out := WordsBody{Sets: []WordSet{}, Meanings: words.Meanings, Kinds: []KindShown{}}
+	out := WordsBody{Sets: []WordSet{}, Meanings: words.Meanings, Kinds: []KindShown{}, Fixings: []FixingShown{}}
 	for _, s := range words.Sets {
 		out.Sets = append(out.Sets, WordSet{string(s.Set), s.Said})
 	}
 	for _, k := range wood.Kinds {
 		rounds := map[wood.Rounding]string{wood.Down: "down", wood.Up: "up", wood.Nearest: "nearest"}[k.Rounding]
 		out.Kinds = append(out.Kinds, KindShown{string(k.Kind), k.Letter, string(k.Sign), rounds})
+	}
+	for _, m := range wood.Fixings {
+		out.Fixings = append(out.Fixings, FixingShown{m.By, words.Speech{}.Tell(m.Many), m.Bead, m.Cures})
 	}
 	return out
 }

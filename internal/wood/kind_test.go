@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/assert"
 
 	"homalos/internal/measure"
+	"homalos/internal/words"
 )
 
 // A member's id tells its kind: no two kinds may share a letter.
@@ -44,4 +45,21 @@ func TestRoundingByWhatAPieceMustDo(t *testing.T) {
 		assert.Equal(t, low, kind.Round(low, mark), "%s: what lies on the mark stays", kind)
 	}
 	assert.Equal(t, low, TopPlate.Round(low+mark/2-1, mark))
+}
+
+// Every kind is a word of the trade, in every set; so is what fixes a plate.
+func TestEachKindAndFixingHasItsWord(t *testing.T) {
+	terms := map[string]bool{}
+	for _, m := range words.Meanings {
+		terms[m.Term] = true
+	}
+	for _, r := range Kinds {
+		assert.True(t, terms[string(r.Kind)], r.Kind)
+	}
+	for _, m := range Fixings {
+		assert.NotEmpty(t, words.Speech{}.Tell(m.One))
+		assert.NotEmpty(t, words.Speech{}.Tell(m.Many))
+		assert.Positive(t, min(m.Imperial, m.Metric), m.By)
+		assert.Equal(t, m.By, Anchor{By: m.By}.Means().By)
+	}
 }

@@ -22,7 +22,7 @@ func (l *Lumber) Longest() measure.Length { return l.Stock[len(l.Stock)-1] }
 // Anchor is what a plate is fixed with. Step is the farthest apart; Length is
 // under its head, 0 where it wasn't given.
 type Anchor struct {
-	By     string // screw, nail, pin, bolt, resin, adhesive
+	By     string // as in Fixings
 	Length measure.Length
 	Step   measure.Length
 	Cure   float64 // hours

@@ -111,6 +111,11 @@ const (
 	RestInGapsMakesEach
 	FixingsLessThoseBesideJoist
 	StretchFromTo
+	Screw
+	Screws
+	Nail
+	Nails
+	Adhesive
 	PowderDrivenPin
 	PowderDrivenPins
 	ExpansionBolt
@@ -405,6 +410,11 @@ var templates = map[Code]string{
 	RestInGapsMakesEach:            "the rest in {0} gaps, makes {1}, each gap",
 	FixingsLessThoseBesideJoist:    "fixings, less those beside a joist's two",
 	StretchFromTo:                  " from {0} to {1}",
+	Screw:                          "screw",
+	Screws:                         "screws",
+	Nail:                           "nail",
+	Nails:                          "nails",
+	Adhesive:                       "adhesive",
 	PowderDrivenPin:                "powder-driven pin",
 	PowderDrivenPins:               "powder-driven pins",
 	ExpansionBolt:                  "expansion bolt",

@@ -992,6 +992,16 @@ export interface components {
              */
             step?: string;
         };
+        FixingShown: {
+            /** @description Along the whole plate: it has no length and no step. */
+            bead?: boolean;
+            /** @description As in a job's fixing. */
+            by: string;
+            /** @description It wants its hours. */
+            cures?: boolean;
+            /** @description What several are called. */
+            many: string;
+        };
         FloorCheck: {
             cause?: string;
             /** @description Both ends on the plan, in place of wall, from and to. */
@@ -2707,6 +2717,7 @@ export interface components {
             set: "plain" | "inch" | "metric" | "shoulder";
         };
         WordsBody: {
+            fixings: components["schemas"]["FixingShown"][];
             kinds: components["schemas"]["KindShown"][];
             meanings: components["schemas"]["Meaning"][];
             sets: components["schemas"]["WordSet"][];

@@ -1,5 +1,6 @@
 import { Popover, Text, UnstyledButton } from "@mantine/core";
 import { createContext, type ReactNode, useContext } from "react";
+import type { Fixing } from "../api/client";
 import table from "../api/words.gen.json";
 import "./words.css";
 
@@ -8,6 +9,8 @@ type Meaning = (typeof table.meanings)[number];
 
 export const { sets, meanings } = table;
 export const kinds = Object.fromEntries(table.kinds.map((k) => [k.kind, k as { sign?: string; rounds: string }]));
+/** The ways a plate can be fixed. */
+export const means = table.fixings as { by: NonNullable<Fixing["by"]>; many: string; bead?: boolean; cures?: boolean }[];
 
 const Chosen = createContext<WordSet>("plain");
 /** Everything within speaks the crew's words. */

@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Fixing, PlanWall, Problem, Wall } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
-import { useWord } from "../../app/words";
+import { means, useWord } from "../../app/words";
 import { Len, Said } from "../../drawing/Len";
 import { useEdits } from "../../edits/useEdits";
 import { LengthField } from "../../entry/LengthField";
@@ -109,7 +109,8 @@ function FixWith({ label, now, keep }: { label: string; now?: Fixing; keep: (f?:
       (e) => setFault(e as Problem),
     );
   };
-  const more = f.by && f.by !== "adhesive";
+  const by = means.find((m) => m.by === f.by);
+  const more = by && !by.bead;
   return (
     <div className="fix-with">
       <NativeSelect
@@ -142,7 +143,7 @@ function FixWith({ label, now, keep }: { label: string; now?: Fixing; keep: (f?:
           />
         </div>
       )}
-      {(f.by === "resin" || f.by === "adhesive") && (
+      {by?.cures && (
         <TextInput
           label="Hours to cure, as its maker says"
           inputMode="decimal"

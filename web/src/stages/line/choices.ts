@@ -1,4 +1,5 @@
 import type { Fixing, Line } from "../../api/client";
+import { means } from "../../app/words";
 
 /** The ways a line is placed, as people say them. */
 export const ways: { value: Line["by"]; label: string }[] = [
@@ -15,10 +16,5 @@ export const ways: { value: Line["by"]; label: string }[] = [
 /** What a plate may be fixed with. */
 export const fixings: { value: NonNullable<Fixing["by"]> | ""; label: string }[] = [
   { value: "", label: "as usual" },
-  { value: "screw", label: "screws" },
-  { value: "nail", label: "nails" },
-  { value: "pin", label: "powder-driven pins" },
-  { value: "bolt", label: "expansion bolts" },
-  { value: "resin", label: "resin anchors" },
-  { value: "adhesive", label: "adhesive" },
+  ...means.map((m) => ({ value: m.by, label: m.many })),
 ];
