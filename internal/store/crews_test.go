@@ -56,9 +56,11 @@ func TestTwoCrewsOfTheSameIDsNeverMeet(t *testing.T) {
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = db.Close() })
 	require.NoError(t, db.Migrate(ctx))
-	_, err = storetest.SQL(t, url).Exec("INSERT INTO crews (id, name) VALUES ('00000000-0000-7000-8000-0000000000ff', 'next door')")
+	const nextDoor = "00000000-0000-7000-8000-0000000000ff"
+	raw := storetest.SQL(t, url)
+	_, err = raw.Exec("INSERT INTO crews (id, name) VALUES ($1, 'next door')", nextDoor)
 	require.NoError(t, err)
-	ours, theirs := db.ForCrew(store.BuiltInCrew), db.ForCrew("00000000-0000-7000-8000-0000000000ff")
+	ours, theirs := db.ForCrew(store.BuiltInCrew), db.ForCrew(nextDoor)
 	make60 := func(s *store.Store, who string) {
 		d := job.Starter(who, "imperial")
 		_, err := s.Create(ctx, id, d, store.Author{Name: who}, who)
@@ -97,6 +99,14 @@ func TestTwoCrewsOfTheSameIDsNeverMeet(t *testing.T) {
 	for name, act := range []func() error{
 		func() error { _, err := do(theirs, id, rename("y", "theirs still")); return err },
 		func() error { return theirs.Summarise(ctx, id, 61, "theirs anew") },
+		func() error { // theirs is damaged, and made anew from their log
+			if _, err := raw.Exec(`UPDATE jobs SET document = jsonb_set(document, '{name}', '"tampered"') WHERE crew_id = $1`, nextDoor); err != nil {
+				return err
+			}
+			j, err := theirs.Job(ctx, id)
+			assert.NotEmpty(t, j.Mended)
+			return err
+		},
 		func() error { return theirs.Delete(ctx, id) },
 		func() error { return theirs.Restore(ctx, id) },
 		func() error { return theirs.Delete(ctx, id) },

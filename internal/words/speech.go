@@ -130,7 +130,7 @@ func parsed(template string) []part {
 func whole(digits string) int {
 	n, err := strconv.Atoi(digits)
 	if err != nil {
-		panic(err) // the table is ours
+		panic("words: {" + digits + "} in a sentence is no argument's number; a word of the trade stands in <>") // the table is ours
 	}
 	return n
 }
