@@ -33,6 +33,10 @@ func TestAPieceLongerThanAnyStickIsSetApart(t *testing.T) {
 	sticks, long := Sticks("2x4", []Piece{{"a", 100 * in, "ready"}}, []measure.Length{96 * in}, in/8)
 	assert.Empty(t, sticks)
 	assert.Len(t, long, 1)
+	for length, goes := range map[measure.Length]bool{96 * in: true, 96*in + 1: false, 98 * in: false} {
+		sticks, long := Sticks("2x4", []Piece{{"a", length, "ready"}}, []measure.Length{72 * in, 96 * in}, in/8)
+		assert.Equal(t, []bool{goes, !goes}, []bool{len(sticks) == 1, len(long) == 1}, measure.Imperial.Write(length))
+	}
 }
 
 func TestEveryPieceIsCutOnceAndFits(t *testing.T) {

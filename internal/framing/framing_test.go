@@ -22,6 +22,7 @@ type planes struct {
 	floor, ceiling func(geo.Point) float64
 	spread         float64
 	few            bool
+	gapsOnly       bool // no level was read: what no sum of gaps gives is not known
 	steps          []survey.Step
 }
 
@@ -39,7 +40,11 @@ func (p planes) EstimateAll(sums [][]survey.Term) []survey.Estimate {
 			}
 			out[i].Value += t.Weight * z(t.At)
 		}
-		out[i].Spread, out[i].Known, out[i].Few = p.spread, true, p.few
+		balance := 0.0
+		for _, t := range s {
+			balance += t.Weight
+		}
+		out[i].Spread, out[i].Known, out[i].Few = p.spread, !p.gapsOnly || balance == 0, p.few
 	}
 	return out
 }

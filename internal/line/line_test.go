@@ -109,6 +109,20 @@ func TestEndsThatCannotBe(t *testing.T) {
 	assert.Error(t, err)
 }
 
+// A line as long as the room goes in, to half a millimetre; a hand's breadth or
+// two inches more does not, from either end.
+func TestALineNoLongerThanTheRoom(t *testing.T) {
+	ray := lay(t, Relation{Kind: Parallel, Face: south, At: 1000})
+	for _, back := range []bool{false, true} {
+		for long, goes := range map[float64]bool{4999: true, 5000: true, 5000.4: true, 5000.6: false, 5050.8: false, 5100: false} {
+			_, _, err := Between(ray, Ends{Length: long, FromStop: back}, room)
+			assert.Equal(t, goes, err == nil, "%g: %v", long, err)
+			_, _, err = Between(ray, Ends{Length: long - 80, StartGap: 30, StopGap: 50, FromStop: back}, room)
+			assert.Equal(t, goes, err == nil, "%g between its gaps: %v", long, err)
+		}
+	}
+}
+
 // Two arcs from the corners named strike the end, and cross well enough that a
 // tape's error stays small.
 func TestTapesStrikeTheEndsTheySay(t *testing.T) {

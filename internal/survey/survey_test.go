@@ -71,6 +71,20 @@ func TestAReadingAtAPlaceNarrowsItsGap(t *testing.T) {
 	assert.Less(t, after.Spread, surety*0.8*1.05, "no wider than the reading's own")
 }
 
+// Each reading weighs by its own noise: one by a rough tool moves nothing much,
+// the same by a fine one does.
+func TestAReadingWeighsByItsOwnNoise(t *testing.T) {
+	at := geo.Point{X: 60 * in, Y: 0}
+	with := func(noise float64) Estimate {
+		return Fit(append(gaps(2440, 2440.5, 2440, 2440.5), Reading{ID: "own", Kind: GapReading, At: at, Value: 2446, Noise: noise}), 0.8).Estimate(Gap(at))
+	}
+	usual, fine, rough := with(0), with(0.2), with(8)
+	assert.Equal(t, usual, with(0.8), "the model's noise is the usual one's")
+	assert.InDelta(t, 2446, fine.Value, 0.2)
+	assert.InDelta(t, 2440.3, rough.Value, 0.5)
+	assert.Less(t, fine.Spread, usual.Spread)
+}
+
 func TestGapsAndLevelsWorkTogether(t *testing.T) {
 	// floor shot along the wall, gaps beside it: together they say where the ceiling is
 	var readings []Reading
