@@ -112,3 +112,39 @@ func TestALayoutIsFramedAgainAndAgain(t *testing.T) {
 	assert.Equal(t, places(high.Members, wood.Stud, wood.King), places(low.Members, wood.Stud, wood.King))
 	assert.NotEqual(t, high.Members[len(high.Members)-1].Cut, measure.Length(0))
 }
+
+// Whether a header goes in is counted with the floor finish still to come, and
+// with what its jacks are cut long: where no cripple stands over it, too.
+func TestAHeaderGoesInByAHair(t *testing.T) {
+	for _, finish := range []measure.Length{0, 3 * in / 4} {
+		for _, odd := range []measure.Length{0, in / 32} { // the jack is cut up to the mark
+			head := 80*in + odd
+			w := wall(96*in, func(w *Wall) {
+				w.Layout.Spacing = 200 * in
+				w.Openings = []Opening{{ID: "D", Kind: Door, Centre: 48 * in, Width: 30 * in, Height: head, FinishFloor: finish, Jacks: 1, Header: Header{Lumber: twoBy4, Plies: 1}}}
+			})
+			need := (head + odd + finish + w.Openings[0].Header.Height() + 3*in/2).Millimetres()
+			for over, want := range map[float64]string{0.2: "little-above-header", 0: "little-above-header", -0.2: "header-too-high"} {
+				f := Frame(w, rules, level(need+over), Found{})
+				assert.Equal(t, []string{want}, codes(f), "finish %v, %v odd, %g over", finish, odd, over)
+			}
+		}
+	}
+}
+
+// A sheet's joint keeps 3/4 in of wood under each board; at the wall's end the
+// inner board's alone counts.
+func TestASheetJointAtItsLimit(t *testing.T) {
+	w := wall(96 * in)
+	inner, first, last := &pack{from: 40 * in, to: 43 * in}, &pack{from: 0, to: 3 * in}, &pack{from: 93 * in, to: 96 * in}
+	for _, c := range []struct {
+		at    measure.Length
+		p     *pack
+		bears bool
+	}{
+		{40*in + 3*in/4, inner, true}, {40*in + 3*in/4 - 1, inner, false}, {43*in - 3*in/4, inner, true}, {43*in - 3*in/4 + 1, inner, false},
+		{in / 8, first, true}, {3*in - 3*in/4 + 1, first, false}, {96*in - in/8, last, true}, {93*in + 3*in/4 - 1, last, false},
+	} {
+		assert.Equal(t, c.bears, w.bears(c.at, c.p), "at %g", c.at.Inches())
+	}
+}
