@@ -49,12 +49,12 @@ func TestRoundingByWhatAPieceMustDo(t *testing.T) {
 
 // Every kind is a word of the trade, in every set; so is what fixes a plate.
 func TestEachKindAndFixingHasItsWord(t *testing.T) {
-	terms := map[string]bool{}
+	terms := map[words.Term]bool{}
 	for _, m := range words.Meanings {
 		terms[m.Term] = true
 	}
 	for _, r := range Kinds {
-		assert.True(t, terms[string(r.Kind)], r.Kind)
+		assert.True(t, terms[words.Term(r.Kind)], r.Kind)
 	}
 	for _, m := range Fixings {
 		assert.NotEmpty(t, words.Speech{}.Tell(m.One))
