@@ -148,3 +148,18 @@ func TestASheetJointAtItsLimit(t *testing.T) {
 		assert.Equal(t, c.bears, w.bears(c.at, c.p), "at %g", c.at.Inches())
 	}
 }
+
+// A notch to 40 % of the depth, a hole to 60 %, 5/8 in of wood beside it.
+func TestANotchAndABoreAtTheirLimits(t *testing.T) {
+	for _, c := range []struct {
+		y, wide float64 // inches; its middle from the snapped face
+		how     string
+	}{
+		{0.695, 1.39, "notch"}, {0.705, 1.41, "through"}, {1.75, 2.09, "bore"}, {1.75, 2.11, "through"},
+		{1.385, 1.5, "bore"}, {1.365, 1.5, "through"}, {2.115, 1.5, "bore"}, {2.135, 1.5, "through"},
+	} {
+		f := Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{pipe(50, c.y, c.wide)}})
+		require.Len(t, f.Notches, 1)
+		assert.Equal(t, c.how, f.Notches[0].How, "%g wide at %g", c.wide, c.y)
+	}
+}
