@@ -158,8 +158,16 @@ func TestANotchAndABoreAtTheirLimits(t *testing.T) {
 		{0.695, 1.39, "notch"}, {0.705, 1.41, "through"}, {1.75, 2.09, "bore"}, {1.75, 2.11, "through"},
 		{1.385, 1.5, "bore"}, {1.365, 1.5, "through"}, {2.115, 1.5, "bore"}, {2.135, 1.5, "through"},
 	} {
-		f := Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{pipe(50, c.y, c.wide)}})
-		require.Len(t, f.Notches, 1)
-		assert.Equal(t, c.how, f.Notches[0].How, "%g wide at %g", c.wide, c.y)
+		for _, side := range []float64{1, -1} { // left and right of the snapped line
+			w := wall(101*in, func(w *Wall) { w.Right = side < 0 })
+			o := pipe(50, c.y, c.wide)
+			o.From.Y, o.To.Y = side*o.From.Y, side*o.To.Y
+			f := Frame(w, rules, level(2440), Found{Obstructions: []Obstruction{o}})
+			require.Len(t, f.Notches, 1)
+			n := f.Notches[0]
+			assert.Equal(t, c.how, n.How, "%g wide at %g", c.wide, c.y)
+			assert.InDelta(t, c.y, n.Off.Inches(), 1e-6)
+			assert.False(t, n.Back)
+		}
 	}
 }
