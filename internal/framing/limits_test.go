@@ -1,6 +1,9 @@
 package framing
 
 import (
+	"math"
+	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -9,6 +12,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // A slot of just 1 1/2 in stays; a hair less, and the stud stands tight.
@@ -169,5 +173,54 @@ func TestANotchAndABoreAtTheirLimits(t *testing.T) {
 			assert.InDelta(t, c.y, n.Off.Inches(), 1e-6)
 			assert.False(t, n.Back)
 		}
+	}
+}
+
+// A pipe that just touches a stud goes by it; a hair nearer, and it stands in it.
+func TestAPipeBesideAStud(t *testing.T) {
+	for x, want := range map[float64]string{17.75: "pipe-in-plate", 17.74: "pipe-in-stud", 14.25: "pipe-in-plate", 14.26: "pipe-in-stud"} {
+		f := Frame(wall(101*in), rules, level(2440), Found{Obstructions: []Obstruction{pipe(x, 1.75, 2)}})
+		assert.Equal(t, []string{want}, codes(f), "%g", x)
+	}
+}
+
+// A wall tilted up is as long as its diagonal on the way: the fit must be at
+// least what that is more.
+func TestATiltedWallClearsByItsDiagonal(t *testing.T) {
+	tilted := rules
+	tilted.TiltUp = true
+	high := 96*in - in/16 // studs and plates, less the fit
+	more := measure.FromMillimetres(math.Hypot(high.Millimetres(), twoBy4.Depth.Millimetres()) - high.Millimetres())
+	for over, want := range map[measure.Length][]string{measure.Millimetre / 100: nil, -measure.Millimetre / 100: {"tilt-clearance"}} {
+		tilted.Fit = more + over
+		gap := (high + tilted.Fit).Millimetres()
+		assert.Equal(t, want, codes(Frame(wall(96*in), tilted, level(gap), Found{})), "%v over", over)
+	}
+}
+
+// A top plate held back at the far end has no joint there.
+func TestAHeldPlateHasNoJointAtItsEnd(t *testing.T) {
+	f := Frame(wall(96*in, func(w *Wall) { w.Stop.Top = 7 * in / 2 }), rules, level(2440), Found{})
+	assert.Empty(t, f.Ties)
+}
+
+// What a plate is fixed with says what to heed: ears and eyes at a charge, a
+// scan before drilling, the hours of what cures, the length of what bites.
+func TestWhatToHeedWithEachFixing(t *testing.T) {
+	heeds := map[words.Code][]string{
+		words.EyesEarsCoveredNobodyBehind: {"pin"}, words.ScanBeforeDrillingDrillWet: {"bolt", "resin"},
+		words.WantsItsCureTimeBefore: {"resin", "adhesive"}, words.GiveItsLengthItsBite: {"pin", "bolt", "resin"},
+	}
+	steps := map[string]measure.Length{"pin": 48 * in, "bolt": 16 * in, "resin": 16 * in}
+	for _, m := range wood.Fixings {
+		_, heed := Against{Anchor: wood.Anchor{By: m.By}}.With(rules)
+		for code, by := range heeds {
+			assert.Equal(t, slices.Contains(by, m.By), strings.Contains(heed, rules.Tell(code)), "%s: %s", m.By, heed)
+		}
+		want := steps[m.By]
+		if want == 0 {
+			want = 24 * in
+		}
+		assert.Equal(t, want, rules.UsualStep(m.By), m.By)
 	}
 }
