@@ -394,9 +394,17 @@ func TestAChangeWakesThoseWhoWatch(t *testing.T) {
 	other := id[:35] + "b"
 	_, err = crew.Create(ctx, other, bindery(t), nobody, nil)
 	require.NoError(t, err)
+	const nextDoor = "00000000-0000-7000-8000-0000000000ff"
+	_, err = storetest.SQL(t, url).Exec("INSERT INTO crews (id, name) VALUES ($1, 'next door')", nextDoor)
+	require.NoError(t, err)
+	theirs := there.ForCrew(nextDoor)
+	_, err = theirs.Create(ctx, id, bindery(t), nobody, nil)
+	require.NoError(t, err)
 	wake, stop := here.ForCrew(store.BuiltInCrew).Watch(id)
 	defer stop()
-	woken := func() bool {
+	theirWake, stopTheirs := here.ForCrew(nextDoor).Watch(id)
+	defer stopTheirs()
+	wokenBy := func(wake <-chan struct{}) bool {
 		select {
 		case <-wake:
 			return true
@@ -404,9 +412,19 @@ func TestAChangeWakesThoseWhoWatch(t *testing.T) {
 			return false
 		}
 	}
+	woken := func() bool { return wokenBy(wake) }
+	require.True(t, wokenBy(theirWake))
 	require.True(t, woken(), "once it listens: something may have been missed")
 	_, err = do(crew, other, rename("o", "another job"))
 	require.NoError(t, err)
+	_, err = do(theirs, id, rename("n", "another crew's of the same id"))
+	require.NoError(t, err)
+	require.True(t, wokenBy(theirWake))
+	select {
+	case <-wake:
+		t.Fatal("woken by another crew's")
+	default:
+	}
 	_, err = do(crew, id, rename("e", "here"))
 	require.NoError(t, err)
 	require.True(t, woken())
