@@ -12,6 +12,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 const in = measure.Inch
@@ -269,10 +270,10 @@ func TestTheLessSureIsHeldAndTheFewIsHeld(t *testing.T) {
 	assert.Equal(t, map[State]int{MeasureFirst: 7}, states(few))
 	f := Frame(wall(96*in), rules, unsure, Found{})
 	require.Equal(t, []string{"measure-first"}, codes(f))
-	assert.Equal(t, "Tape the gap on wall A at 16.", f.Findings[0].Fix)
+	assert.Equal(t, rules.Tell(words.TapeGapOnWallAt2, "A", 16*in), f.Findings[0].Fix)
 	assert.Equal(t, []string{"A-S1", "A-S2", "A-S3"}, f.Findings[0].Members)
 	assert.Equal(t, TakeReading, f.Findings[0].Apply)
-	assert.Equal(t, "A-S1, A-S2 and A-S3 are too uncertain to cut: more than 3/16 either way.", f.Findings[0].Text)
+	assert.Equal(t, rules.Tell(words.TooUncertainToCutMore, list(rules, []string{"A-S1", "A-S2", "A-S3"}, "is", "are"), rules.Hold), f.Findings[0].Text)
 }
 
 func pipe(x, y, width float64) Obstruction {

@@ -16,6 +16,7 @@ import (
 	"homalos/internal/job/jobtest"
 	"homalos/internal/measure"
 	"homalos/internal/site"
+	"homalos/internal/words"
 )
 
 // anyLine is a line as somebody in a hurry may say it, sense or not.
@@ -198,7 +199,7 @@ func TestAnOpenCornerIsToldAndClosed(t *testing.T) {
 	d := jobtest.Closet()
 	d.Walls[0].Line.Stop.Past = false // D stops at E's near face, E at D's: they touch at an edge
 	a := adviceOf(wallOf(t, computed(t, d), "D"), "open-corner")
-	assert.Equal(t, "The end comes to E where nothing of it stands: the corner is open.", a.Text)
+	assert.Equal(t, told(words.ComesToWhereNothingStands, "end", "E"), a.Text)
 	require.Equal(t, []string{"run-past-end"}, fixIDs(a))
 	closed, err := applyFix(d, "D", "run-past-end")
 	require.NoError(t, err)
@@ -211,7 +212,7 @@ func TestPlatesAsDeepAsTheStuds(t *testing.T) {
 	d := jobtest.Closet()
 	d.Walls[0].Lumber, d.Walls[0].Bottom, d.Walls[0].Top = "2x6", []string{"2x4"}, []string{"2x4"}
 	a := adviceOf(wallOf(t, computed(t, d), "D"), "plate-depth")
-	assert.Contains(t, a.Text, "The 2x4 plate is 3 1/2 deep, the studs are 5 1/2.")
+	assert.Contains(t, a.Text, told(words.PlateDeepStuds, "2x4", 7*measure.Inch/2, 11*measure.Inch/2))
 	mended, err := applyFix(d, "D", "plates")
 	require.NoError(t, err)
 	assert.Equal(t, []string{"2x6"}, mended.Walls[0].Top)

@@ -16,6 +16,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 
@@ -34,7 +35,7 @@ func TestTwoWallsOfACornerEndAtEachOther(t *testing.T) {
 	d, e := wallOf(t, p, "D"), wallOf(t, p, "E")
 	require.NotEmpty(t, e.Meets)
 	m := e.Meets[len(e.Meets)-1]
-	assert.Equal(t, "A corner: D runs past by 3 1/2, E butts it.", m.Text)
+	assert.Equal(t, told(words.CornerRunsPastByButts, "D", 7*measure.Inch/2, "E"), m.Text)
 	assert.Equal(t, "flat-nailer", m.Style)
 	assert.Equal(t, "1/16 in", m.Held)
 	assert.Equal(t, "1 1/2 in", m.Nailing)
@@ -102,7 +103,7 @@ func TestAZigzagClosesOrSaysByHowMuch(t *testing.T) {
 	closed, err := applyFix(d, "C", "close")
 	require.NoError(t, err)
 	q := computed(t, closed)
-	assert.Equal(t, "The zigzag closes on side 2.", adviceOf(wallOf(t, q, "C"), "closing").Text)
+	assert.Equal(t, told(words.ZigzagClosesOn, "side 2"), adviceOf(wallOf(t, q, "C"), "closing").Text)
 	assert.Empty(t, adviceOf(wallOf(t, q, "A"), "walls-cross"))
 	closed.Walls[2].Line.Closes = &job.Closes{Corner: "3"}
 	corner := adviceOf(wallOf(t, computed(t, closed), "C"), "closing")

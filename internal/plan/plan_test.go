@@ -14,6 +14,7 @@ import (
 	"homalos/internal/job/jobtest"
 	"homalos/internal/measure"
 	"homalos/internal/site"
+	"homalos/internal/words"
 )
 
 const taped = `{
@@ -120,7 +121,7 @@ func TestPipeInAStudFromTheLeftClearFromTheRight(t *testing.T) {
 	pipe := `{"noise": "1/32 in", "obstructions": [{"id": "P", "kind": "pipe", "rises": true, "from": {"x": "32 in", "y": "1.75 in"}, "to": {"x": "32 in", "y": "1.75 in"}, "width": "1 1/2 in"}], "readings"`
 	p := computed(t, edited(t, `{"readings"`, pipe))
 	require.Equal(t, "pipe-in-stud", p.Walls[0].Findings[0].Code)
-	assert.Contains(t, p.Walls[0].Findings[0].Fix, "other end")
+	assert.Equal(t, told(words.HookTapeOnOtherEnd), p.Walls[0].Findings[0].Fix)
 	assert.Equal(t, "blocked", of(p, "stud")[2].State)
 	p = computed(t, edited(t, `{"readings"`, pipe, `"lumber": "2x4", "bottom"`, `"layout": {"from": "end"}, "lumber": "2x4", "bottom"`))
 	for _, f := range p.Walls[0].Findings {
@@ -231,6 +232,11 @@ func TestLawsOnRandomSites(t *testing.T) {
 	t.Logf("%d lengths, %.3f inside their spread, %d ready", count, share, ready)
 	assert.InDelta(t, 0.9625, share, 0.0325)
 	assert.Greater(t, ready, count/2)
+}
+
+// told is a sentence as an imperial job to 1/16 in tells it.
+func told(code words.Code, args ...any) string {
+	return words.Speech{Units: measure.Imperial, Mark: measure.Inch / 16}.Tell(code, args...)
 }
 
 func laws(t *testing.T, p Plan, set *site.Site) {

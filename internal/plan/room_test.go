@@ -13,6 +13,7 @@ import (
 	"homalos/internal/job/jobtest"
 	"homalos/internal/picture"
 	"homalos/internal/site"
+	"homalos/internal/words"
 )
 
 func roomOf(t *testing.T, d job.Document) picture.Room {
@@ -229,5 +230,5 @@ func TestTheAssessmentHolds(t *testing.T) {
 	d.Assess.Decisions = []job.Decision{{Wall: "tram wall", Says: "may-be-opened", Who: "R. Made-Up, licence 00", When: "2026-11-20", Paper: "letter 3"}}
 	assert.Empty(t, computed(t, d).Findings)
 	d.Assess.Supports = []job.Support{{Wall: "tram wall", AskedBy: "R. Made-Up"}}
-	assert.Contains(t, computed(t, d).Findings[0].Text, "support that was asked for")
+	assert.Contains(t, computed(t, d).Findings[0].Text, told(words.SupportWasAskedForNot))
 }
