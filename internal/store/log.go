@@ -259,7 +259,8 @@ func (s *Store) Steps(ctx context.Context, id string, after int64, most int) ([]
 }
 
 // Recent reads the last most steps up to a revision, 0 for the latest, by what
-// was made: not what takes it back, nor how it was asked for.
+// was made: not what takes it back, nor how it was asked for, nor how the job
+// was begun, which holds all of it and is never taken back.
 func (s *Store) Recent(ctx context.Context, id string, upTo int64, most int) ([]Step, error) {
 	if upTo == 0 {
 		err := s.db.WithContext(ctx).Raw("SELECT revision FROM jobs WHERE crew_id = ? AND id = ?", s.crew, id).Scan(&upTo).Error
@@ -267,8 +268,10 @@ func (s *Store) Recent(ctx context.Context, id string, upTo int64, most int) ([]
 			return nil, err
 		}
 	}
-	return s.steps(s.db.WithContext(ctx).Omit("inverse", "asked"), id, 0, upTo, most)
+	return s.steps(s.db.WithContext(ctx).Omit("inverse", "asked"), id, begun, upTo, most)
 }
+
+const begun = 1 // the revision that a job begins at
 
 // Log is a job's log within a transaction that changes it.
 type Log struct {
