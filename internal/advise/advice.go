@@ -111,14 +111,14 @@ func (a *adviser) taper() {
 		now = "both"
 	}
 	follows := map[string]string{"both": a.Rules.Tell(words.BothDistances), "start": a.Rules.Tell(words.TheFirstDistance), "end": a.Rules.Tell(words.TheFarDistance)}
-	more := "more"
+	more := words.More
 	if a.l.Taper < 0 {
-		more = "less"
+		more = words.Less
 	}
-	to := a.tell("taper", "note", "", a.Rules.Tell(words.TaperFarEndWasMeasured, words.MM(math.Abs(a.l.Taper)), more, follows[now]))
+	to := a.tell("taper", "note", "", a.Rules.Tell(words.TaperFarEndWasMeasured, words.MM(math.Abs(a.l.Taper)), a.Rules.Tell(more), follows[now]))
 	for _, f := range []string{"both", "start", "end"} {
 		if f != now {
-			a.offer(to, "follow-"+f, "Follow "+follows[f], func(w *job.Wall) { w.Line.Follow = f })
+			a.offer(to, "follow-"+f, a.Rules.Tell(words.Follow, follows[f]), func(w *job.Wall) { w.Line.Follow = f })
 		}
 	}
 }

@@ -211,16 +211,18 @@ func TestWhatToHeedWithEachFixing(t *testing.T) {
 		words.EyesEarsCoveredNobodyBehind: {"pin"}, words.ScanBeforeDrillingDrillWet: {"bolt", "resin"},
 		words.WantsItsCureTimeBefore: {"resin", "adhesive"}, words.GiveItsLengthItsBite: {"pin", "bolt", "resin"},
 	}
-	steps := map[string]measure.Length{"pin": 48 * in, "bolt": 16 * in, "resin": 16 * in}
+	mm := measure.Millimetre
+	steps := map[string][2]measure.Length{"pin": {48 * in, 1200 * mm}, "bolt": {16 * in, 400 * mm}, "resin": {16 * in, 400 * mm}}
 	for _, m := range wood.Fixings {
 		_, heed := Against{Anchor: wood.Anchor{By: m.By}}.With(rules)
 		for code, by := range heeds {
 			assert.Equal(t, slices.Contains(by, m.By), strings.Contains(heed, rules.Tell(code)), "%s: %s", m.By, heed)
 		}
 		want := steps[m.By]
-		if want == 0 {
-			want = 24 * in
+		if want == [2]measure.Length{} {
+			want = [2]measure.Length{24 * in, 600 * mm}
 		}
-		assert.Equal(t, want, rules.UsualStep(m.By), m.By)
+		metric := Rules{Units: measure.Metric, Mark: mm}
+		assert.Equal(t, want, [2]measure.Length{rules.UsualStep(m.By), metric.UsualStep(m.By)}, m.By)
 	}
 }

@@ -35,7 +35,7 @@ func (f *Laid) tieUp() {
 		if j.Lap {
 			f.Ties = append(f.Ties, Tie{At: middle, What: f.rules.Tell(words.SecondPlateLapsThisWall, j.Other)})
 		} else {
-			f.Ties = append(f.Ties, Tie{At: middle, What: "to " + j.Other, Strap: true, Nails: strapNails})
+			f.Ties = append(f.Ties, Tie{At: middle, What: f.rules.Tell(words.StrapTo, j.Other), Strap: true, Nails: strapNails})
 		}
 	}
 	f.Alike = f.alike()

@@ -111,6 +111,10 @@ const (
 	RestInGapsMakesEach
 	FixingsLessThoseBesideJoist
 	StretchFromTo
+	Follow
+	More
+	Less
+	StrapTo
 	Screw
 	Screws
 	Nail
@@ -410,6 +414,10 @@ var templates = map[Code]string{
 	RestInGapsMakesEach:            "the rest in {0} gaps, makes {1}, each gap",
 	FixingsLessThoseBesideJoist:    "fixings, less those beside a joist's two",
 	StretchFromTo:                  " from {0} to {1}",
+	Follow:                         "Follow {0}",
+	More:                           "more",
+	Less:                           "less",
+	StrapTo:                        "to {0}",
 	Screw:                          "screw",
 	Screws:                         "screws",
 	Nail:                           "nail",
