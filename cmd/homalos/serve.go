@@ -72,6 +72,7 @@ func serveUntil(ctx context.Context, url, listen string, withDemo bool, out io.W
 		return err
 	}
 	gin.SetMode(gin.ReleaseMode)
+	server.SpendMemory()
 	go purge(ctx, db)
 	web := &http.Server{Handler: server.New(db, append(options, server.Until(ctx))...), ReadHeaderTimeout: 10 * time.Second}
 	done := make(chan error, 1)

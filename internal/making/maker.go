@@ -145,7 +145,8 @@ func (m *Maker) make(i int, asked job.Edit) {
 // moves says whether an edit may move a wall.
 func moves(e job.Edit) bool {
 	switch e.Act.(type) {
-	case *job.AddReading, *job.RemoveReading, *job.CutPiece, *job.RemoveCut, *job.Rename, *job.PutMark, *job.PutAssess:
+	case *job.AddReading, *job.RemoveReading, *job.CutPiece, *job.RemoveCut, *job.Rename, *job.PutMark, *job.PutAssess,
+		*job.PutOpening, *job.RemoveOpening:
 		return false
 	}
 	return true

@@ -118,11 +118,16 @@ func (s *Server) edit(ctx context.Context, in *struct {
 	}
 	out := &editsAnswer{ETag: tag(j.Revision)}
 	out.Body = EditsBody{JobBody: bodyOf(j), Again: known != nil, Stayed: stayed(done), Moved: s.plans.works.Moves(before.Document, j.Document)}
-	if out.Body.Changed, err = s.changed(before.Document, j.Document); err != nil {
+	out.Body.Changed = advise.Changes{Cut: []advise.PieceChange{}, Open: []advise.PieceChange{}}
+	now, err := s.planBody(j)
+	if err != nil {
 		return nil, problem(err)
 	}
-	if out.Body.Follows, err = s.followed(before, j); err != nil {
-		return nil, problem(err)
+	if was, err := s.planBody(before); err == nil { // else there is nothing to compare it with
+		out.Body.Changed = advise.Changed(was.Plan.Result, now.Plan.Result, cutIn(before.Document))
+		if out.Body.Follows, err = s.followed(before, j, was, now); err != nil {
+			return nil, problem(err)
+		}
 	}
 	out.Body.Offers, err = s.offers(ctx, in.ID, j.Revision, request.Device)
 	return out, problem(err)
@@ -241,18 +246,4 @@ func stayed(done making.Edited) int {
 		}
 	}
 	return n
-}
-
-// changed compares what was planned before an edit with what is planned now.
-func (s *Server) changed(before, now job.Document) (advise.Changes, error) {
-	none := advise.Changes{Cut: []advise.PieceChange{}, Open: []advise.PieceChange{}}
-	was, err := s.plans.of(before)
-	if err != nil {
-		return none, nil // what was there could not be planned: nothing to compare
-	}
-	then, err := s.plans.of(now)
-	if err != nil {
-		return none, err
-	}
-	return advise.Changed(was.Result, then.Result, cutIn(before)), nil
 }

@@ -25,16 +25,8 @@ type Followed struct {
 }
 
 // followed compares what followed from a job before an edit with what follows
-// now; nil where either can't be planned.
-func (s *Server) followed(was, now store.Job) (*Followed, error) {
-	before, err := s.planBody(was)
-	if err != nil {
-		return nil, nil // what was there could not be planned: nothing to lay it over
-	}
-	after, err := s.planBody(now)
-	if err != nil {
-		return nil, err
-	}
+// now.
+func (s *Server) followed(was, now store.Job, before, after PlanBody) (*Followed, error) {
 	out := &Followed{From: was.Revision, Order: []string{}, Walls: []plan.Wall{}, Drawings: []picture.Drawing{}}
 	old := map[string]int{}
 	for i, w := range before.Plan.Walls {

@@ -286,6 +286,7 @@ func TestADatabaseThatIsAwayIsSaidSo(t *testing.T) {
 // From request to answer, the one after the other: a crew at work.
 func BenchmarkMakeAnEdit(b *testing.B) {
 	gin.SetMode(gin.ReleaseMode)
+	server.SpendMemory() // as serve does
 	web := httptest.NewServer(server.New(storetest.Open(b)))
 	defer web.Close()
 	last := ""

@@ -21,9 +21,10 @@ func newPlans() plans {
 	return plans{recall.New[plan.Plan](mostRemembered), recall.New[picture.Room](mostRemembered), recall.New[[]picture.Relief](mostRemembered), work.NewMemory()}
 }
 
-// keyOf tells a document by what its plan follows from.
+// keyOf tells a document by what its plan follows from: by all but what was cut
+// and its name.
 func keyOf(d job.Document) recall.Key {
-	d.Record = nil
+	d.Record, d.Name = nil, ""
 	return recall.KeyOf(d)
 }
 
@@ -31,7 +32,9 @@ func keyOf(d job.Document) recall.Key {
 const mostRemembered = 200
 
 func (p *plans) of(d job.Document) (plan.Plan, error) {
-	return p.kept.Of(keyOf(d), func() (plan.Plan, error) { return plan.ComputeIn(p.works, d) })
+	out, err := p.kept.Of(keyOf(d), func() (plan.Plan, error) { return plan.ComputeIn(p.works, d) })
+	out.Name = d.Name
+	return out, err
 }
 
 // room is the room that a document's plan is in.

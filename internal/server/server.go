@@ -53,7 +53,7 @@ func Until(ctx context.Context) Option { return func(s *Server) { s.closing = ct
 func New(db *store.DB, options ...Option) http.Handler {
 	engine := gin.New()
 	// a stream of readings must flush, so it is never packed
-	engine.Use(gin.Recovery(), headers, gzip.Gzip(gzip.DefaultCompression, gzip.WithExcludedPathsRegexs([]string{".*/device/.*", ".*/events"})))
+	engine.Use(gin.Recovery(), headers, gzip.Gzip(gzip.BestSpeed, gzip.WithExcludedPathsRegexs([]string{".*/device/.*", ".*/events"})))
 	s := &Server{store: db.ForCrew(store.BuiltInCrew), beat: beat, plans: newPlans()}
 	for _, o := range options {
 		o(s)

@@ -166,6 +166,8 @@ func TestAnEditThatMeetsAnotherShowsBothChanges(t *testing.T) {
 	t.Parallel()
 	a := start(t).withBindery()
 	require.Equal(t, 200, a.edit(1, do("rename", said{"name": "theirs"})).status)
+	require.Equal(t, 200, a.call("GET", jobPath+"/plan", "", nil).status)
+	assert.Equal(t, "theirs", a.call("GET", jobPath+"/plan", "", nil).body["plan"].(map[string]any)["name"])
 	r := a.edit(1, do("put-mark", said{"mark": "1/32 in"}), do("rename", said{"name": "mine"}))
 	assert.Equal(t, http.StatusConflict, r.status)
 	assert.Equal(t, "application/problem+json", r.header.Get("Content-Type"))

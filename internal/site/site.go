@@ -94,7 +94,9 @@ func (m *Reader) Of(d job.Document) (*Site, job.Faults) {
 	if m.sites == nil {
 		return m.resolve(d)
 	}
-	s, err := m.sites.Of(recall.KeyOf(d), func() (*Site, error) {
+	nameless := d
+	nameless.Name = ""
+	s, err := m.sites.Of(recall.KeyOf(nameless), func() (*Site, error) {
 		s, faults := m.resolve(d)
 		if faults != nil {
 			return nil, faults
@@ -104,7 +106,16 @@ func (m *Reader) Of(d job.Document) (*Site, job.Faults) {
 	if err != nil {
 		return nil, err.(job.Faults)
 	}
-	return s, nil
+	if s.Doc.Name == d.Name {
+		return s, nil
+	}
+	// the same under another name
+	if faults := job.Bounds(&job.Document{Format: d.Format, Name: d.Name, Units: d.Units}); len(faults) > 0 {
+		return nil, faults
+	}
+	named := *s
+	named.Doc.Name = d.Name
+	return &named, nil
 }
 
 func (m *Reader) resolve(d job.Document) (*Site, job.Faults) {

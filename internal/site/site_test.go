@@ -1,6 +1,7 @@
 package site_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -133,4 +134,21 @@ func TestAReaderRemembersByTheWholeDocument(t *testing.T) {
 	_, faults = m.Of(d)
 	assert.Contains(t, codesOf(faults), "walls[0].lumber")
 	assert.Equal(t, survey.GapReading, other.Readings[0].Kind)
+}
+
+// A job under another name is the same site; a name that can't be is refused
+// all the same.
+func TestANameMakesNoOtherSite(t *testing.T) {
+	reader := site.NewReader(4)
+	d := loft(job.Reading{Kind: "gap", Value: job.L("96 in")})
+	first, faults := reader.Of(d)
+	require.Empty(t, faults)
+	d.Name = "attic"
+	second, faults := reader.Of(d)
+	require.Empty(t, faults)
+	assert.Equal(t, "loft", first.Doc.Name)
+	assert.Equal(t, "attic", second.Doc.Name)
+	assert.Same(t, first.Walls[0], second.Walls[0], "remembered")
+	d.Name = strings.Repeat("a", 201)
+	assert.Equal(t, []string{"name"}, codesOf(reader.Check(d)))
 }

@@ -28,7 +28,7 @@ func (s *Store) sound(tx *gorm.DB, row jobRow) (Job, error) {
 	j := Job{ID: row.ID, Revision: row.Revision, Updated: row.UpdatedAt}
 	var err error
 	if row.Sound {
-		if j.Document, err = s.read.Of(recall.KeyOf(string(row.Document)), func() (job.Document, error) { return documentIn(row.Document) }); err == nil {
+		if j.Document, err = s.recalled.documents.Of(recall.KeyOf(s.crew, row.ID, row.Sum), func() (job.Document, error) { return documentIn(row.Document) }); err == nil {
 			return j, nil
 		}
 	}
@@ -41,7 +41,7 @@ func (s *Store) sound(tx *gorm.DB, row jobRow) (Job, error) {
 	}
 	j.Mended = "The kept document of this job was damaged. It was made anew from the log of its changes: nothing is lost."
 	slog.Warn("a damaged document was made anew from its log", "job", row.ID, "revision", row.Revision)
-	return j, tx.Exec("UPDATE jobs SET document = CAST(@doc AS jsonb), sum = md5(CAST(CAST(@doc AS jsonb) AS text)) WHERE crew_id = @crew AND id = @id",
+	return j, tx.Exec("UPDATE jobs SET document = d, sum = md5(d::text) FROM (SELECT CAST(@doc AS jsonb) AS d OFFSET 0) AS written WHERE crew_id = @crew AND id = @id",
 		map[string]any{"doc": written, "crew": s.crew, "id": row.ID}).Error
 }
 

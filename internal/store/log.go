@@ -11,6 +11,7 @@ import (
 	"gorm.io/gorm"
 
 	"homalos/internal/job"
+	"homalos/internal/recall"
 )
 
 // Author is who makes a change, and on what.
@@ -183,10 +184,12 @@ func (s *Store) write(tx *gorm.DB, row jobRow, id string, entry Entry) error {
 			return err
 		}
 	}
-	if err := tx.Exec(`UPDATE jobs SET revision = @rev, document = CAST(@doc AS jsonb), sum = md5(CAST(CAST(@doc AS jsonb) AS text)), summary = CAST(@short AS jsonb), unsnapped = @n, updated_at = now()
-		WHERE crew_id = @crew AND id = @id`, map[string]any{"rev": next, "doc": written, "short": short, "n": unsnapped, "crew": s.crew, "id": id}).Error; err != nil {
+	var sum string
+	if err := tx.Raw(`UPDATE jobs SET revision = @rev, document = d, sum = md5(d::text), summary = CAST(@short AS jsonb), unsnapped = @n, updated_at = now()
+		FROM (SELECT CAST(@doc AS jsonb) AS d OFFSET 0) AS written WHERE crew_id = @crew AND id = @id RETURNING sum`, map[string]any{"rev": next, "doc": written, "short": short, "n": unsnapped, "crew": s.crew, "id": id}).Scan(&sum).Error; err != nil {
 		return err
 	}
+	s.recalled.documents.Must(recall.KeyOf(s.crew, id, sum), func() job.Document { return entry.Document })
 	return tx.Exec("SELECT pg_notify(?, ?)", channel, topic(s.crew, id)).Error
 }
 
@@ -228,6 +231,11 @@ func (s *Store) steps(tx *gorm.DB, id string, after, upTo int64, most int) ([]St
 	if err := s.rows(tx, id).Where("revision > ? AND revision <= ?", after, upTo).Order("revision, line").Find(&rows).Error; err != nil {
 		return nil, err
 	}
+	return stepsOf(rows), nil
+}
+
+// stepsOf puts the lines of each step together.
+func stepsOf(rows []lineRow) []Step {
 	var out []Step
 	for _, r := range rows {
 		if len(out) == 0 || out[len(out)-1].Revision != r.Revision {
@@ -236,7 +244,7 @@ func (s *Store) steps(tx *gorm.DB, id string, after, upTo int64, most int) ([]St
 		last := &out[len(out)-1]
 		last.Lines = append(last.Lines, Line{r.Edit, r.Inverse, r.Asked})
 	}
-	return out, nil
+	return out
 }
 
 func value(n *int64) int64 {
@@ -268,8 +276,33 @@ func (s *Store) Recent(ctx context.Context, id string, upTo int64, most int) ([]
 			return nil, err
 		}
 	}
-	return s.steps(s.db.WithContext(ctx).Omit("inverse", "asked"), id, begun, upTo, most)
+	var rows []recentRow
+	if err := s.rows(s.db.WithContext(ctx), id).Where("revision > ? AND revision <= ?", max(begun, upTo-int64(most)), upTo).Order("revision, line").Find(&rows).Error; err != nil {
+		return nil, err
+	}
+	whole := make([]lineRow, len(rows))
+	for i, r := range rows {
+		edit, err := s.recalled.edits.Of(recall.KeyOf(string(r.Edit)), func() (e job.Edit, err error) { return e, json.Unmarshal(r.Edit, &e) })
+		if err != nil {
+			return nil, err
+		}
+		whole[i] = lineRow{Revision: r.Revision, Line: r.Line, By: r.By, Device: r.Device, At: r.At, Edit: edit, Said: r.Said, Undoes: r.Undoes, Redoes: r.Redoes}
+	}
+	return stepsOf(whole), nil
 }
+
+// recentRow is a row of edits, the edit as it is written.
+type recentRow struct {
+	Revision         int64
+	Line             int
+	By, Device, Said string
+	At               time.Time
+	Edit             []byte
+	Undoes, Redoes   *int64
+}
+
+// TableName for GORM.
+func (recentRow) TableName() string { return "edits" }
 
 const begun = 1 // the revision that a job begins at
 

@@ -48,7 +48,14 @@ var (
 type DB struct {
 	db       *gorm.DB
 	listener listener
-	read     *recall.Kept[job.Document] // by their text: nobody changes them
+	recalled *known
+}
+
+// known is what was read before, so that it isn't taken apart again: nobody
+// changes any of it.
+type known struct {
+	documents *recall.Kept[job.Document] // by whose they are, and their sums
+	edits     *recall.Kept[job.Edit]     // by their texts
 }
 
 // Open connects to a PostgreSQL database by its URL.
@@ -63,7 +70,7 @@ func Open(url string) (*DB, error) {
 	}
 	pool.SetMaxOpenConns(16) // a burst waits here rather than at the database
 	pool.SetMaxIdleConns(8)
-	return &DB{db: db, listener: listener{url: url}, read: recall.New[job.Document](mostRead)}, nil
+	return &DB{db: db, listener: listener{url: url}, recalled: &known{recall.New[job.Document](mostDocuments), recall.New[job.Edit](mostEdits)}}, nil
 }
 
 // Migrate brings the tables up to date.
@@ -104,18 +111,21 @@ func (d *DB) Close() error {
 }
 
 // ForCrew opens the store for one crew.
-func (d *DB) ForCrew(id string) *Store { return &Store{d.db, id, &d.listener, d.read} }
+func (d *DB) ForCrew(id string) *Store { return &Store{d.db, id, &d.listener, d.recalled} }
 
 // Store is what one crew has.
 type Store struct {
 	db       *gorm.DB
 	crew     string
 	listener *listener
-	read     *recall.Kept[job.Document]
+	recalled *known
 }
 
-// mostRead bounds the documents that are kept as they were read.
-const mostRead = 60
+// Bounds on what is known from before.
+const (
+	mostDocuments = 60
+	mostEdits     = 4000
+)
 
 // Job is a job as kept: its document at a revision.
 type Job struct {
@@ -131,7 +141,8 @@ type jobRow struct {
 	ID        string
 	Revision  int64
 	Document  []byte
-	Sound     bool
+	Sum       string // of the document
+	Sound     bool   // the document has that sum
 	Unsnapped int
 	UpdatedAt time.Time
 }
@@ -139,7 +150,7 @@ type jobRow struct {
 // head reads a job's row that isn't in the bin; lock keeps others from
 // changing it until the transaction ends.
 func (s *Store) head(tx *gorm.DB, id string, lock bool) (jobRow, error) {
-	query := `SELECT id, revision, document, coalesce(sum = md5(document::text), false) AS sound, unsnapped, updated_at
+	query := `SELECT id, revision, document, coalesce(sum, '') AS sum, coalesce(sum = md5(document::text), false) AS sound, unsnapped, updated_at
 		FROM jobs WHERE crew_id = ? AND id = ? AND deleted_at IS NULL`
 	if lock {
 		query += " FOR UPDATE"

@@ -215,6 +215,44 @@ func TestACrewSeesOnlyItsOwn(t *testing.T) {
 	}
 }
 
+// What the store knows from its own writing is what another copy reads.
+func TestWhatWasWrittenIsWhatIsRead(t *testing.T) {
+	t.Parallel()
+	url := storetest.URL(t)
+	open := func() *store.Store {
+		db, err := store.Open(url)
+		require.NoError(t, err)
+		t.Cleanup(func() { _ = db.Close() })
+		require.NoError(t, db.Migrate(ctx))
+		return db.ForCrew(store.BuiltInCrew)
+	}
+	here, there := open(), open()
+	d := bindery(t)
+	_, err := here.Create(ctx, id, d, nobody, nil)
+	require.NoError(t, err)
+	for i, act := range []job.Act{
+		&job.PutMark{Mark: job.L("1/32 in")},
+		&job.PutOpening{Wall: "A", Opening: job.Opening{ID: "D1", Kind: "door", Centre: job.L("5' 2\""), Leaf: &job.Size{Width: job.L("30"), Height: job.L("80 in")}}},
+		&job.RemoveReading{Reading: d.Survey.Readings[0].ID},
+	} {
+		_, err = do(here, id, []job.Edit{{ID: fmt.Sprint("e", i), Act: act}})
+		require.NoError(t, err)
+		mine, err := here.Job(ctx, id)
+		require.NoError(t, err)
+		theirs, err := there.Job(ctx, id)
+		require.NoError(t, err)
+		assert.Equal(t, string(job.Write(theirs.Document)), string(job.Write(mine.Document)))
+		assert.Equal(t, theirs.Document, mine.Document)
+		steps, err := there.Recent(ctx, id, 0, 200)
+		require.NoError(t, err)
+		again, err := there.Recent(ctx, id, 0, 200)
+		require.NoError(t, err)
+		require.Len(t, steps, i+1)
+		assert.Equal(t, steps, again)
+		assert.Equal(t, fmt.Sprint("e", i), steps[i].Lines[0].Edit.ID)
+	}
+}
+
 // A job at any line of its log, with and without what is kept to get there
 // sooner; what is damaged is made anew and said.
 func TestAJobAsItStoodAtAnyLine(t *testing.T) {

@@ -279,10 +279,10 @@ func leaveOneOut(readings []Reading, noise float64, zones []Zone, guesses []weig
 	data := k.RawSymmetric().Data
 	for _, g := range guesses {
 		alike, f, c := alikes[g.reach], g.size[0]*g.size[0], g.size[1]*g.size[1]
-		for at := range data {
-			data[at] = trend[at] + f*alike[0][at] + c*alike[1][at]
-		}
 		for i := range n {
+			for at := i*n + i; at < (i+1)*n; at++ { // the upper triangle
+				data[at] = trend[at] + f*alike[0][at] + c*alike[1][at]
+			}
 			data[i*n+i] += m.variance(readings[i])
 		}
 		u, ok := factored(k)

@@ -23,7 +23,14 @@ func factored(k *mat.SymDense) (factor, bool) {
 
 // solve brings K⁻¹·y about in y.
 func (f factor) solve(y *mat.VecDense) {
-	lapack64.Potrs(f.upper, blas64.General{Rows: y.Len(), Cols: 1, Stride: 1, Data: y.RawVector().Data})
+	blas64.Trsv(blas.Trans, f.upper, y.RawVector())
+	blas64.Trsv(blas.NoTrans, f.upper, y.RawVector())
+}
+
+// explains is yᵀ·K⁻¹·y; it changes y.
+func (f factor) explains(y *mat.VecDense) float64 {
+	blas64.Trsv(blas.Trans, f.upper, y.RawVector())
+	return mat.Dot(y, y)
 }
 
 // solveAll brings K⁻¹·b about in b.

@@ -41,10 +41,10 @@ func (m *Model) weigh() {
 		data := total.RawSymmetric().Data
 		for _, f := range floors {
 			for _, c := range ceilings {
-				for i := range data {
-					data[i] = trend[i] + f*f*unit[0][i] + c*c*unit[1][i]
-				}
 				for i, r := range sample {
+					for at := i*n + i; at < (i+1)*n; at++ { // the upper triangle
+						data[at] = trend[at] + f*f*unit[0][at] + c*c*unit[1][at]
+					}
 					data[i*n+i] += m.variance(r)
 				}
 				u, ok := factored(total)
@@ -52,8 +52,7 @@ func (m *Model) weigh() {
 					continue
 				}
 				solved.CopyVec(y)
-				u.solve(solved)
-				w := -0.5*mat.Dot(y, solved) - 0.5*u.logDet() + prior(reach, typicalFar, farWidth)
+				w := -0.5*u.explains(solved) - 0.5*u.logDet() + prior(reach, typicalFar, farWidth)
 				if len(floors) > 1 {
 					w += prior(f, typicalSize, sizeWidth)
 				}
