@@ -6,7 +6,8 @@ set -euo pipefail
 cd "$(dirname "$0")/.."
 bash scripts/test.sh -run '^$' -bench . -benchmem ./...
 mkdir -p .data
-GOOS=js GOARCH=wasm go build -trimpath -ldflags="-s -w" -o .data/core.wasm ./cmd/core
+# smaller, and sooner at hand, with nothing written out where it is called
+GOOS=js GOARCH=wasm go build -trimpath -gcflags=all=-l -ldflags="-s -w" -o .data/core.wasm ./cmd/core
 glue="$(go env GOROOT)/lib/wasm/wasm_exec.js"
 for how in "" "--no-wasm-lazy-compilation --no-wasm-dynamic-tiering"; do
   # shellcheck disable=SC2086

@@ -13,6 +13,7 @@ HOMALOS_TEST_DB=$(scripts/postgres.sh start fuzz fast 2>.data/postgres-fuzz.log)
 export HOMALOS_TEST_DB
 laws=$(go list -f '{{.ImportPath}} {{.TestImports}} {{.XTestImports}}' ./... | awk '/pgregory.net\/rapid/ {print $1}')
 texts=$(grep -rlE '^func Fuzz' --include='*_test.go' internal | xargs -n1 dirname | sort -u)
+HOMALOS_LONG=1 go test -count=1 ./internal/server -run TestTwentyDevicesAtOneJob
 rounds=0
 while [ $SECONDS -lt $end ]; do
   for p in $texts; do

@@ -151,7 +151,7 @@ func (f *framer) askFirst(unread map[string][]string) {
 func (w Want) Say(wall *Wall, rules Rules) string {
 	at := rules.Units.Say(w.Station, rules.Mark)
 	if w.Kind == "gap" {
-		return rules.Tell(words.TapeGapOnWallAt2, wall.ID, at)
+		return rules.Tell(words.TapeTheGapOnWallAt, wall.ID, at)
 	}
 	return rules.Tell(words.ShootOnWallAt, w.Kind, wall.ID, at)
 }

@@ -270,7 +270,7 @@ func TestTheLessSureIsHeldAndTheFewIsHeld(t *testing.T) {
 	assert.Equal(t, map[State]int{MeasureFirst: 7}, states(few))
 	f := Frame(wall(96*in), rules, unsure, Found{})
 	require.Equal(t, []string{"measure-first"}, codes(f))
-	assert.Equal(t, rules.Tell(words.TapeGapOnWallAt2, "A", 16*in), f.Findings[0].Fix)
+	assert.Equal(t, rules.Tell(words.TapeTheGapOnWallAt, "A", 16*in), f.Findings[0].Fix)
 	assert.Equal(t, []string{"A-S1", "A-S2", "A-S3"}, f.Findings[0].Members)
 	assert.Equal(t, TakeReading, f.Findings[0].Apply)
 	assert.Equal(t, rules.Tell(words.TooUncertainToCutMore, list(rules, []string{"A-S1", "A-S2", "A-S3"}, "is", "are"), rules.Hold), f.Findings[0].Text)

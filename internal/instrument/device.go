@@ -113,7 +113,7 @@ func (k *Kit) misread(l measure.Length, a Aim) (measure.Length, string) {
 		return l, ""
 	}
 	s := slips[k.random.IntN(len(slips))]
-	return measure.FromMillimetres(s.Really), s.Name
+	return measure.FromMillimetres(s.Really), s.Kind.String()
 }
 
 // really is what an aim would read without any error, in mm or degrees.

@@ -1,7 +1,6 @@
 package line
 
 import (
-	"fmt"
 	"math"
 	"sort"
 
@@ -23,7 +22,7 @@ func Between(ray Ray, e Ends, outline []geo.Point) (from, to geo.Point, err erro
 	low, high, inside := stretch(ray, outline)
 	known := len(outline) >= 3
 	if !inside && (known && !e.Outside || (e.Start == nil || e.Stop == nil) && e.Length == 0) {
-		return from, to, fmt.Errorf("no part of it lies inside the room")
+		return from, to, Wrong{Why: NotInRoom}
 	}
 	if !inside {
 		low, high = 0, 0
@@ -42,7 +41,7 @@ func Between(ray Ray, e Ends, outline []geo.Point) (from, to geo.Point, err erro
 		}
 	}
 	if e.Start != nil && e.Stop != nil && low > high {
-		return from, to, fmt.Errorf("%s lies beyond %s along it: change them about", e.Start.Of, e.Stop.Of)
+		return from, to, Wrong{Why: StopBeforeStart, Of: e.Start.Of.String(), And: e.Stop.Of.String()}
 	}
 	low, high = low+e.StartGap, high-e.StopGap
 	if e.Length > 0 {
@@ -53,21 +52,21 @@ func Between(ray Ray, e Ends, outline []geo.Point) (from, to geo.Point, err erro
 			high = low + e.Length
 		}
 		if inside && e.Length > room+0.5 {
-			return from, to, fmt.Errorf("it is %.1f mm longer than the room there", e.Length-room)
+			return from, to, Wrong{Why: TooLong, By: e.Length - room}
 		}
 	}
 	if high-low < 1 {
-		return from, to, fmt.Errorf("nothing of it is left between its ends")
+		return from, to, Wrong{Why: NothingLeft}
 	}
 	place := func(t float64) geo.Point { return geo.Point{X: ray.At.X + ray.UX*t, Y: ray.At.Y + ray.UY*t} }
 	from, to = place(low), place(high)
 	if known && !e.Outside {
 		const hand = 15.0 // mm: an end on a wall's face is in the room
 		if high-low > 2*hand && !geo.Within(outline, place(low+hand)) {
-			return from, to, fmt.Errorf("it leaves the room at its start")
+			return from, to, Wrong{Why: LeavesAtStart}
 		}
 		if high-low > 2*hand && !geo.Within(outline, place(high-hand)) {
-			return from, to, fmt.Errorf("it leaves the room at its end")
+			return from, to, Wrong{Why: LeavesAtEnd}
 		}
 	}
 	return from, to, nil
@@ -78,7 +77,7 @@ func (r Ray) Meets(f *geo.Face) (float64, error) {
 	vx, vy, _ := f.Unit()
 	across := r.UX*vy - r.UY*vx
 	if math.Abs(across) < math.Sin(5*math.Pi/180) {
-		return 0, fmt.Errorf("it runs along %s and never meets it", f.Of)
+		return 0, Wrong{Why: RunsAlong, Of: f.Of.String()}
 	}
 	return ((f.From.X-r.At.X)*vy - (f.From.Y-r.At.Y)*vx) / across, nil
 }

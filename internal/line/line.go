@@ -5,7 +5,6 @@
 package line
 
 import (
-	"fmt"
 	"math"
 
 	"homalos/internal/geo"
@@ -67,13 +66,13 @@ func (r Relation) Lay() (Ray, error) {
 	if r.Kind == Through {
 		long := r.Marks[0].Distance(r.Marks[1])
 		if long < 10 {
-			return Ray{}, fmt.Errorf("the two marks are one place")
+			return Ray{}, Wrong{Why: MarksAreOne}
 		}
 		return Ray{At: r.Marks[0], UX: (r.Marks[1].X - r.Marks[0].X) / long, UY: (r.Marks[1].Y - r.Marks[0].Y) / long, BodyLeft: true}, nil
 	}
 	ux, uy, long := r.Face.Unit()
 	if long < 10 {
-		return Ray{}, fmt.Errorf("%s has no length", r.Face.Of)
+		return Ray{}, Wrong{Why: NoLength, Of: r.Face.Of.String()}
 	}
 	along := func(out float64) Ray {
 		return Ray{At: r.Face.Off(long/2, out), UX: ux, UY: uy, BodyLeft: r.Face.OpenLeft}
@@ -110,7 +109,7 @@ func (r Relation) Lay() (Ray, error) {
 	case Leg:
 		return r.leg(ux, uy), nil
 	}
-	return Ray{}, fmt.Errorf("%q is no way to place a line", r.Kind)
+	return Ray{}, Wrong{Why: NoSuchWay, Of: string(r.Kind)}
 }
 
 // parallel follows the measurements near both ends, or one of them.
@@ -153,7 +152,7 @@ func (r Relation) leg(ux, uy float64) Ray {
 func (r Relation) centred(ux, uy, long float64) (Ray, error) {
 	vx, vy, _ := r.And.Unit()
 	if math.Abs(ux*vy-uy*vx) > math.Sin(15*math.Pi/180) {
-		return Ray{}, fmt.Errorf("%s and %s don't face each other: they lie at %.0f° to one another", r.Face.Of, r.And.Of, math.Asin(math.Min(1, math.Abs(ux*vy-uy*vx)))*180/math.Pi)
+		return Ray{}, Wrong{Why: DontFace, Of: r.Face.Of.String(), And: r.And.Of.String(), By: math.Asin(math.Min(1, math.Abs(ux*vy-uy*vx))) * 180 / math.Pi}
 	}
 	// the middle of the room between them, at both ends of the first face
 	var mid [2]geo.Point
@@ -161,7 +160,7 @@ func (r Relation) centred(ux, uy, long float64) (Ray, error) {
 		p := r.Face.Off(s, 0)
 		wide := r.And.Out(p)
 		if wide <= 0 {
-			return Ray{}, fmt.Errorf("%s and %s are open away from each other", r.Face.Of, r.And.Of)
+			return Ray{}, Wrong{Why: OpenAway, Of: r.Face.Of.String(), And: r.And.Of.String()}
 		}
 		mid[i] = r.Face.Off(s, (wide-r.Depth)/2)
 	}

@@ -67,7 +67,10 @@ func TestTheMiddleOfTheWallIsCentred(t *testing.T) {
 	assert.InDelta(t, (4000-90)/2, ray.At.Y, 1e-6)
 	assert.True(t, ray.BodyLeft, "the framing stands on towards the other")
 	_, err := Relation{Kind: Centred, Face: south, And: west}.Lay()
-	assert.ErrorContains(t, err, "90°")
+	var w Wrong
+	require.ErrorAs(t, err, &w)
+	assert.Equal(t, DontFace, w.Why)
+	assert.InDelta(t, 90, w.By, 1e-6)
 }
 
 func TestInLineWithAFinish(t *testing.T) {
@@ -88,25 +91,32 @@ func TestFurringOut(t *testing.T) {
 
 func TestEndsThatCannotBe(t *testing.T) {
 	ray := lay(t, Relation{Kind: Parallel, Face: south, At: 1000})
-	for says, e := range map[string]Ends{
-		"change them about":    {Start: &geo.Face{Of: geo.FaceRef{Wall: "x"}, From: geo.Point{X: 4000}, To: geo.Point{X: 4000, Y: 4000}}, Stop: west},
-		"nothing of it":        {StartGap: 3000, StopGap: 2500},
-		"longer than the room": {Length: 6000},
-		"never meets":          {Stop: north},
+	for why, e := range map[Why]Ends{
+		StopBeforeStart: {Start: &geo.Face{Of: geo.FaceRef{Wall: "x"}, From: geo.Point{X: 4000}, To: geo.Point{X: 4000, Y: 4000}}, Stop: west},
+		NothingLeft:     {StartGap: 3000, StopGap: 2500},
+		TooLong:         {Length: 6000},
+		RunsAlong:       {Stop: north},
 	} {
 		_, _, err := Between(ray, e, room)
-		assert.ErrorContains(t, err, says)
+		assert.Equal(t, why, reason(t, err))
 	}
 	mark := lay(t, Relation{Kind: Through, Marks: [2]geo.Point{{X: 4000, Y: 1000}, {X: 4000, Y: 3600}}})
 	mark.Fixed, mark.Start = true, mark.At
 	_, _, err := Between(mark, Ends{Length: 2600}, room)
-	assert.Error(t, err, "past the jog it is outside")
+	assert.Equal(t, TooLong, reason(t, err), "past the jog it is outside")
 	_, _, err = Between(lay(t, Relation{Kind: Parallel, Face: south, At: 9000}), Ends{Length: 500}, room)
-	assert.ErrorContains(t, err, "inside the room")
+	assert.Equal(t, NotInRoom, reason(t, err))
 	_, _, err = Between(lay(t, Relation{Kind: Parallel, Face: south, At: 9000}), Ends{}, room)
-	assert.ErrorContains(t, err, "inside the room")
+	assert.Equal(t, NotInRoom, reason(t, err))
 	_, err = Relation{Kind: Through, Marks: [2]geo.Point{{X: 1}, {X: 1}}}.Lay()
-	assert.Error(t, err)
+	assert.Equal(t, MarksAreOne, reason(t, err))
+}
+
+func reason(t *testing.T, err error) Why {
+	t.Helper()
+	var w Wrong
+	require.ErrorAs(t, err, &w)
+	return w.Why
 }
 
 // A line as long as the room goes in, to half a millimetre; a hand's breadth or

@@ -95,7 +95,7 @@ func TestWhereARayMeetsAFace(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 0, near, 1e-6)
 	_, err = ray.Meets(west)
-	assert.ErrorContains(t, err, "runs along west")
+	assert.Equal(t, Wrong{Why: RunsAlong, Of: "west"}, err)
 }
 
 // Whichever corner a tape is hooked on, the nearer one of a wall is named, and

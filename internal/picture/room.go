@@ -118,7 +118,7 @@ func (s *drawer) writeTie(i int, found room.TieFound) RoomTie {
 		if t.Kind != room.AngleTie {
 			really = s.Rules.Units.Say(s.Rules.Units.Estimate(found.Slip.Really), 0)
 		}
-		out.Text += s.Rules.Tell(words.LikelyWouldBe, found.Slip.Name, really)
+		out.Text += s.Rules.Tell(words.LikelyWouldBe, s.SlipSaid(found.Slip.Kind), really)
 	}
 	out.Text += s.Rules.Tell(words.ReadItAgain)
 	return out

@@ -12,7 +12,9 @@ import (
 	"homalos/internal/advise"
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/measure"
 	"homalos/internal/site"
+	"homalos/internal/words"
 )
 
 // applyFix is the job with one of its plan's fixes done.
@@ -62,7 +64,7 @@ func TestWhoRunsPastIsChangedAtATouch(t *testing.T) {
 	assert.InDelta(t, long(p, "E")+3.5, long(q, "E"), 1./32)
 	assert.InDelta(t, long(p, "D")-3.5, long(q, "D"), 1./32)
 	said := wallOf(t, q, "D").Meets
-	assert.Contains(t, said[len(said)-1].Text, "E runs past by 3 1/2, D butts it.")
+	assert.Contains(t, said[len(said)-1].Text, told(words.CornerRunsPastByButts, "E", 7*measure.Inch/2, "D"))
 	back, err := applyFix(after, "D", "past-end")
 	require.NoError(t, err)
 	r := computed(t, back)
@@ -176,7 +178,7 @@ func TestAPlateWhoseJointFindsNoStud(t *testing.T) {
 	p := computed(t, d)
 	a := adviceOf(wallOf(t, p, "A"), "plate-joint")
 	require.Equal(t, []string{"longer-2x4"}, fixIDs(a))
-	assert.Contains(t, a.Fixes[0].Text, "in sticks of 144")
+	assert.Contains(t, a.Fixes[0].Text, told(words.HaveBroughtInSticks, "2x4", 144*measure.Inch))
 	done, err := applyFix(d, "A", "longer-2x4")
 	require.NoError(t, err)
 	assert.True(t, job.Equal(job.Ls("96 in", "144 in"), done.Lumber[0].Stock))

@@ -99,7 +99,7 @@ func TestAZigzagClosesOrSaysByHowMuch(t *testing.T) {
 	assert.InDelta(t, 76.5, c1.X, 1./32, "C runs past B by B's depth")
 	assert.InDelta(t, 140, c2.X, 1./32)
 	a := adviceOf(wallOf(t, p, "C"), "closing")
-	assert.Equal(t, "Closing error on side 2: 60 short. Measure the legs again before trusting either.", a.Text)
+	assert.Equal(t, told(words.ClosingErrorOn, "side 2", "60 short")+told(words.MeasureLegsAgainBeforeTrusting), a.Text)
 	closed, err := applyFix(d, "C", "close")
 	require.NoError(t, err)
 	q := computed(t, closed)
@@ -107,7 +107,7 @@ func TestAZigzagClosesOrSaysByHowMuch(t *testing.T) {
 	assert.Empty(t, adviceOf(wallOf(t, q, "A"), "walls-cross"))
 	closed.Walls[2].Line.Closes = &job.Closes{Corner: "3"}
 	corner := adviceOf(wallOf(t, computed(t, closed), "C"), "closing")
-	assert.Equal(t, "Closing error on corner 3: 66 to the right of it. Measure the legs again before trusting either.", corner.Text)
+	assert.Equal(t, told(words.ClosingErrorOn, "corner 3", told(words.ToTheSideOfIt, "66", "right"))+told(words.MeasureLegsAgainBeforeTrusting), corner.Text)
 	for path, c := range map[string]job.Closes{"walls[2].line.closes": {}, "walls[2].line.closes.corner": {Corner: "9"}, "walls[2].line.closes.face": {Face: "moon"}} {
 		closed.Walls[2].Line.Closes = &c
 		assert.Equal(t, path, site.Check(closed)[0].Path)
@@ -153,7 +153,7 @@ func TestWallsThatStandInEachOther(t *testing.T) {
 		"C": {By: "parallel", Face: "side 1", At: job.L("70 in"), Start: &job.LineEnd{Face: "B back"}},
 	})
 	p := computed(t, d)
-	assert.Contains(t, adviceOf(wallOf(t, p, "B"), "walls-cross").Text, "B and A stand in each other")
+	assert.Contains(t, adviceOf(wallOf(t, p, "B"), "walls-cross").Text, told(words.StandInEachOtherBoth, "B", "A"))
 	assert.Equal(t, []string{"end-at-start-A", "end-at-end-A"}, fixIDs(adviceOf(wallOf(t, p, "B"), "walls-cross")), "A stays whole: which part of B stays is asked")
 	d.Walls[1].Line.Stop = &job.LineEnd{Face: "A back"} // one depth too far
 	p = computed(t, d)
@@ -168,7 +168,7 @@ func TestOddAnglesAreBevelled(t *testing.T) {
 	square := []geo.Point{{X: 0, Y: 0}, {X: 200, Y: 0}, {X: 200, Y: 150}, {X: 0, Y: 150}}
 	d := jobtest.Laid(square, map[string]job.Line{"A": {By: "square", Face: "side 1", At: job.L("60 in"), Degrees: 52, Parts: []job.Part{{Length: job.L("80 in")}}}})
 	w := computed(t, d).Walls[0]
-	assert.Equal(t, "38.0° off square, 52.0° to the other wall", w.Meets[0].Bevel)
+	assert.Equal(t, told(words.OffSquareToOtherWall, 38.0, 52.0), w.Meets[0].Bevel)
 	bottom := of2(w, "bottom-plate")[0]
 	assert.Contains(t, bottom.Bevel, "start cut 38.0° off square")
 	// square off to the left leans over to the right: the back, on its left, runs on

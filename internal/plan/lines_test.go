@@ -16,6 +16,7 @@ import (
 	"homalos/internal/job/jobtest"
 	"homalos/internal/measure"
 	"homalos/internal/site"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 
@@ -236,18 +237,18 @@ func TestWhatTheEndsMeet(t *testing.T) {
 	}
 	got := says()
 	assert.Contains(t, got["A start"], "meets side 4 at 84")
-	assert.Contains(t, got["A start"], "its studs weren't read")
+	assert.Contains(t, got["A start"], told(words.ItsStudsNotRead, "")[1:])
 	assert.Contains(t, got["A end"], "which is masonry. Anchors for that material")
-	assert.Contains(t, got["B start"], "its stud at 82 stands behind it")
+	assert.Contains(t, got["B start"], " its stud at 82 ")
 	assert.Contains(t, got["B end"], "butts A at 8")
-	assert.Contains(t, got["B end"], "Hold the end stud of B back 1/16")
+	assert.Contains(t, got["B end"], told(words.HoldEndStudBack, "B", measure.Inch/16))
 	walls[0].Studs = []job.Length{job.L("66 in"), job.L("98 in")}
-	assert.Contains(t, says()["B start"], "no stud stands behind it. Open it and let in blocks")
+	assert.Contains(t, says()["B start"], told(words.OpenLetInBlocksBetweenStuds, 66*measure.Inch, 98*measure.Inch))
 	d.Walls[1].Line.At = job.L("1/2 in") // at A's very end
 	walls[0].Material = ""
 	got = says()
-	assert.Contains(t, got["B start"], "whose make isn't known")
-	assert.Contains(t, got["B end"], "A corner: A runs past by 3 1/2, B butts it.")
+	assert.Contains(t, got["B start"], told(words.WhoseMakeIsnTKnown, ""))
+	assert.Contains(t, got["B end"], told(words.CornerRunsPastByButts, "A", 7*measure.Inch/2, "B"))
 }
 
 func nothingCut(string) bool { return false }
@@ -265,11 +266,11 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 		got[r.What] = [2]string{r.Now, r.There}
 	}
 	assert.Equal(t, [2]string{"97", "110"}, got["length"])
-	assert.Equal(t, [2]string{"5", "0"}, got["blocks between joists"], "between two; then right under one")
-	assert.Equal(t, [2]string{"1 wide", "no"}, got["sliver of board"])
-	assert.Equal(t, [2]string{"89", "102"}, got["widest door leaf"])
+	assert.Equal(t, [2]string{"5", "0"}, got[told(words.BlocksBetweenJoists)], "between two; then right under one")
+	assert.Equal(t, [2]string{"1 wide", "no"}, got[told(words.SliverOfBoard)])
+	assert.Equal(t, [2]string{"89", "102"}, got[told(words.WidestDoorLeaf)])
 	for _, r := range c.Rows {
-		if r.What == "widest door leaf" || r.What == "sliver of board" {
+		if r.What == told(words.WidestDoorLeaf) || r.What == told(words.SliverOfBoard) {
 			require.NotEmpty(t, r.How, r.What)
 		}
 	}

@@ -11,6 +11,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/measure"
 	"homalos/internal/picture"
 	"homalos/internal/site"
 	"homalos/internal/words"
@@ -65,10 +66,9 @@ func TestATapeThatDoesNotFitIsNamedInThePlan(t *testing.T) {
 	d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: "bad", Kind: "length", From: "2", To: "5", Value: job.L("267 5/16 in"), Replaces: tie.ID, Instrument: "laser meter"})
 	r := roomOf(t, d)
 	require.Len(t, r.Troubles, 1)
-	assert.Contains(t, r.Troubles[0], "2 to 5: reads 267 5/16; the others foretell 268")
-	assert.Contains(t, r.Troubles[0], "burnt inch")
-	assert.Contains(t, r.Troubles[0], "It would be 268 5/16")
-	assert.Equal(t, "Again: 2 to 5, which is in doubt", r.Next[0].Text)
+	assert.Contains(t, r.Troubles[0], "2 to 5: "+strings.TrimSuffix(told(words.ReadsOthersForetell, "267 5/16", "268"), "."))
+	assert.Contains(t, r.Troubles[0], told(words.LikelyWouldBe, told(words.SlipBurntInch), "268 5/16"))
+	assert.Equal(t, told(words.AgainWhichInDoubt, "2 to 5"), r.Next[0].Text)
 	d.Survey.Ties[len(d.Survey.Ties)-1].Value = job.L("500 in")
 	r = roomOf(t, d)
 	assert.Contains(t, r.Troubles[0], "longer than the way by 2–", "the triangle inequality")
@@ -134,7 +134,7 @@ func TestWhatTheTapeStoodOnIsReckonedWith(t *testing.T) {
 func TestAPlateUnderExposedJoistsIsStraightBetweenThem(t *testing.T) {
 	joists := `"survey": {"joists": [{"id": "J", "of": "ceiling", "angle": -90, "first": {"x": "4 in", "y": "0 in"}, "spacing": "32 in", "count": 4, "exposed": true}],`
 	s := of(computed(t, edited(t, `"survey": {`, joists)), "stud")[1]
-	assert.Equal(t, "gap at 16, straight between the joists at 4 and 36", s.Sum[0].What)
+	assert.Equal(t, "gap at 16, "+told(words.StraightBetweenJoistsAt, 4*measure.Inch, 36*measure.Inch), s.Sum[0].What)
 	assert.Equal(t, "gap at 16", of(computed(t, edited(t, `"survey": {`, strings.Replace(joists, `, "exposed": true`, "", 1))), "stud")[1].Sum[0].What)
 	assert.Equal(t, "gap at 16", of(computed(t, edited(t, `"survey": {`, strings.Replace(joists, "-90", "0", 1))), "stud")[1].Sum[0].What, "they run along the wall")
 }
@@ -149,9 +149,9 @@ func TestWhatIsHiddenOrRottenOrStepsIsFound(t *testing.T) {
 	for _, f := range p.Walls[0].Findings {
 		texts[f.Code] = append(texts[f.Code], f.Text)
 	}
-	assert.Equal(t, []string{"The cable feed lies in the floor from 38 to 42: no drill and no nail there."}, texts["no-drill"])
-	assert.Equal(t, []string{"The floor is bad from 0 to 30: rot. No plate goes on it."}, texts["bad-floor"])
-	assert.Equal(t, []string{"The floor steps here, at 60 (recess pit).", "The floor steps here, at 80 (recess pit)."}, texts["step"])
+	assert.Equal(t, []string{told(words.LiesInFromToNo, "cable feed", "floor", 38*measure.Inch, 42*measure.Inch)}, texts["no-drill"])
+	assert.Equal(t, []string{told(words.FloorBadFromToNo, 0*measure.Inch, 30*measure.Inch, "rot")}, texts["bad-floor"])
+	assert.Equal(t, []string{told(words.StepsHereAt, "floor", 60*measure.Inch, "recess pit"), told(words.StepsHereAt, "floor", 80*measure.Inch, "recess pit")}, texts["step"])
 	for _, m := range p.Walls[0].Members {
 		if m.Kind == "bottom-plate" && m.From == "0 in" {
 			assert.Equal(t, "blocked", m.State)

@@ -157,7 +157,7 @@ func (r *resolver) findRay(l *Lined, trail []string) {
 	}
 	ray, err := rel.Lay()
 	if err != nil {
-		r.faults.Add(l.path, "%s", err)
+		r.faults.Add(l.path, "%s", r.WrongSaid(err))
 		return
 	}
 	l.Relation, l.Ray, l.Taper, l.body = rel, ray, ray.Taper, "right"
@@ -221,7 +221,7 @@ func (r *resolver) findEnds(l *Lined, ends line.Ends, trail []string) {
 	}
 	from, to, err := line.Between(ray, ends, r.roomOutline())
 	if err != nil {
-		r.faults.Add(l.path, "%s: %s", r.RelationSaid(d), err)
+		r.faults.Add(l.path, "%s: %s", r.RelationSaid(d), r.WrongSaid(err))
 		return
 	}
 	// a length that a tape reads: what is left of a 64th stays free at the end

@@ -42,16 +42,16 @@ var misreads = []struct {
 	{"a decimetre or an inch twice", func(r Reading, u measure.System) (float64, bool) {
 		return r.Value - math.Copysign(u.Pick(measure.Inch, 100*measure.Millimetre).Millimetres(), r.Value), true
 	}},
-	{"6 for 9", func(r Reading, u measure.System) (float64, bool) { return named(r, u, "6 read for 9, or 9 for 6") }},
-	{"digits swapped", func(r Reading, u measure.System) (float64, bool) { return named(r, u, "two digits swapped") }},
+	{"6 for 9", func(r Reading, u measure.System) (float64, bool) { return named(r, u, SixForNine) }},
+	{"digits swapped", func(r Reading, u measure.System) (float64, bool) { return named(r, u, DigitsSwapped) }},
 	{"the sign", func(r Reading, _ measure.System) (float64, bool) { return -r.Value, r.Kind != GapReading }},
 }
 
-// named is what a reading becomes by the first slip of that name: the slips
+// named is what a reading becomes by the first slip of that kind: the slips
 // that turn digits undo themselves.
-func named(r Reading, u measure.System, name string) (float64, bool) {
+func named(r Reading, u measure.System, kind Misreading) (float64, bool) {
 	for _, s := range Slips(measure.FromMillimetres(r.Value), u, false) {
-		if s.Name == name {
+		if s.Kind == kind {
 			return s.Really, math.Abs(s.Really-r.Value) > 20
 		}
 	}

@@ -40,8 +40,8 @@ func ExampleDoubts() {
 		return survey.Slips(measure.FromMillimetres(r.Value), measure.Imperial, false)
 	}
 	for _, d := range survey.Doubts(readings, 1, nil, misread) {
-		fmt.Printf("%s: the others foretell %.0f mm; likely %s, and really %.1f mm\n", readings[d.Reading].ID, d.Foretold, d.Slip.Name, d.Slip.Really)
+		fmt.Printf("%s: the others foretell %.0f mm; likely a slip of a %s, and really %.1f mm\n", readings[d.Reading].ID, d.Foretold, d.Slip.Kind, d.Slip.Really)
 	}
 	// Output:
-	// r3: the others foretell 2440 mm; likely a foot misread, and really 2440.0 mm
+	// r3: the others foretell 2440 mm; likely a slip of a foot, and really 2440.0 mm
 }

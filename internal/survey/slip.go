@@ -7,9 +7,41 @@ import (
 	"homalos/internal/measure"
 )
 
+// Misreading is a way to misread a tape, a rod or a bevel.
+type Misreading int
+
+// Ways to misread, as seen on site.
+const (
+	BurntInch Misreading = iota // hooked on the 1 and not taken off, or taken off twice
+	BurntTen
+	FootMisread
+	BurntCentimetre
+	HundredMisread // 100 mm: hooked on the 10, or misread
+	MetreMisread
+	WrongSign
+	SixForNine
+	DigitsSwapped
+	BevelsOtherLeg // 180° less it
+	Complement     // 90° less it
+	OtherSide      // 360° less it
+	TenDegrees
+	lastMisreading
+)
+
+// Misreadings are how many there are.
+const Misreadings = int(lastMisreading)
+
+// String is its name in files.
+func (m Misreading) String() string { return misreadings[m] }
+
+var misreadings = [Misreadings]string{
+	"burnt-inch", "burnt-ten", "foot", "burnt-centimetre", "hundred", "metre", "sign", "six-for-nine", "digits-swapped",
+	"other-leg", "complement", "other-side", "ten-degrees",
+}
+
 // Slip is a way a reading was likely misread, and what it then really was.
 type Slip struct {
-	Name   string
+	Kind   Misreading
 	Really float64 // mm (degrees for angles)
 	delta  float64 // reading less really
 }
@@ -17,17 +49,17 @@ type Slip struct {
 // steps by which a tape is misread, by unit: usual practice, seen on site.
 var steps = map[measure.System][]struct {
 	by   measure.Length
-	name string
+	kind Misreading
 }{
 	measure.Imperial: {
-		{measure.Inch, "burnt inch: hooked on the 1 and not taken off, or taken off twice"},
-		{10 * measure.Inch, "burnt 10: hooked on the 10 and not taken off, or taken off twice"},
-		{measure.Foot, "a foot misread"},
+		{measure.Inch, BurntInch},
+		{10 * measure.Inch, BurntTen},
+		{measure.Foot, FootMisread},
 	},
 	measure.Metric: {
-		{10 * measure.Millimetre, "burnt centimetre: hooked on the 1 and not taken off, or taken off twice"},
-		{100 * measure.Millimetre, "100 mm: hooked on the 10 and not taken off, or misread"},
-		{measure.Metre, "a metre misread"},
+		{10 * measure.Millimetre, BurntCentimetre},
+		{100 * measure.Millimetre, HundredMisread},
+		{measure.Metre, MetreMisread},
 	},
 }
 
@@ -35,23 +67,23 @@ var steps = map[measure.System][]struct {
 // wrong sign too.
 func Slips(read measure.Length, units measure.System, signed bool) []Slip {
 	var out []Slip
-	add := func(name string, really measure.Length) {
+	add := func(kind Misreading, really measure.Length) {
 		for _, s := range out {
 			if s.Really == really.Millimetres() {
 				return // the commoner name stands
 			}
 		}
 		if really != read && (signed || really > 0) {
-			out = append(out, Slip{name, really.Millimetres(), (read - really).Millimetres()})
+			out = append(out, Slip{kind, really.Millimetres(), (read - really).Millimetres()})
 		}
 	}
 	for _, s := range steps[units] {
 		// a burnt tape reads too much, whatever the sign it is entered with
-		add(s.name, read-s.by)
-		add(s.name, read+s.by)
+		add(s.kind, read-s.by)
+		add(s.kind, read+s.by)
 	}
 	if signed {
-		add("sign: up entered for down", -read)
+		add(WrongSign, -read)
 	}
 	one := units.Pick(measure.Inch, measure.Millimetre)
 	whole, rest := read.Abs()/one, read.Abs()%one
@@ -71,12 +103,12 @@ func Slips(read measure.Length, units measure.System, signed bool) []Slip {
 		if k := strings.IndexByte("69", digits[i]); k >= 0 {
 			turned := append([]byte(nil), digits...)
 			turned[i] = "96"[k]
-			add("6 read for 9, or 9 for 6", number(turned))
+			add(SixForNine, number(turned))
 		}
 		if i > 0 && digits[i] != digits[i-1] {
 			swapped := append([]byte(nil), digits...)
 			swapped[i], swapped[i-1] = swapped[i-1], swapped[i]
-			add("two digits swapped", number(swapped))
+			add(DigitsSwapped, number(swapped))
 		}
 	}
 	return out
@@ -112,15 +144,15 @@ func Likeliest(slips []Slip, off, sigma float64) (*Slip, float64) {
 // are too rare to name.
 func AngleSlips(read float64) []Slip {
 	var out []Slip
-	add := func(name string, really float64) {
+	add := func(kind Misreading, really float64) {
 		if really > 0 && really < 360 && math.Abs(really-read) > 0.01 {
-			out = append(out, Slip{name, really, read - really})
+			out = append(out, Slip{kind, really, read - really})
 		}
 	}
-	add("the other leg of the bevel read: 180° less it", 180-read)
-	add("the complement read: 90° less it", 90-read)
-	add("read from the other side: 360° less it", 360-read)
-	add("ten degrees misread", read-10)
-	add("ten degrees misread", read+10)
+	add(BevelsOtherLeg, 180-read)
+	add(Complement, 90-read)
+	add(OtherSide, 360-read)
+	add(TenDegrees, read-10)
+	add(TenDegrees, read+10)
 	return out
 }

@@ -32,15 +32,31 @@ type (
 	MM float64
 )
 
+// Code names a sentence. What its arguments are stands in the sentence.
+type Code int
+
+// sentences are all there are, by their codes: in plain words of the trade, and
+// taken apart.
+var sentences []struct {
+	template string
+	parts    []part
+}
+
+// sentence adds one to the table. What it says stands with its name, in the
+// file of the room that says it.
+func sentence(template string) Code {
+	sentences = append(sentences, struct {
+		template string
+		parts    []part
+	}{template, parsed(template)})
+	return Code(len(sentences) - 1)
+}
+
 // Tell says a sentence of what is given: {0} stands for the first argument,
 // {1:.1} for the second with one decimal; <jack> is the crew's word for it.
-// A code that isn't in the table, or an argument that isn't given, panics: a
-// test tells every sentence.
+// An argument that isn't given panics: a test tells every sentence.
 func (s Speech) Tell(code Code, args ...any) string {
-	parts, ok := sentences[code]
-	if !ok {
-		panic(fmt.Sprintf("words: no sentence is called %d", code))
-	}
+	parts := sentences[code].parts
 	if len(parts) == 1 && parts[0].arg < 0 && parts[0].term == "" {
 		return parts[0].text
 	}

@@ -31,8 +31,8 @@ func (s *Result) doubted(d survey.Doubt) Doubted {
 	}
 	out.Text = s.Rules.Tell(words.ReadsOthersForetellWithin, s.Where(r), out.Read, out.Foretold, out.Spread)
 	if d.Slip != nil {
-		out.Slip, out.Really = d.Slip.Name, u.Say(measure.FromMillimetres(d.Slip.Really-shift), 0)
-		out.Text += s.Rules.Tell(words.LikelyWouldBe, d.Slip.Name, out.Really)
+		out.Slip, out.Really = s.SlipSaid(d.Slip.Kind), u.Say(measure.FromMillimetres(d.Slip.Really-shift), 0)
+		out.Text += s.Rules.Tell(words.LikelyWouldBe, out.Slip, out.Really)
 	}
 	return out
 }

@@ -74,7 +74,7 @@ func (s *Result) meetsExisting(m site.Meet) Meeting {
 		out.Text = s.Rules.Tell(words.NoStudStandsBehind, place)
 		out.Fix = s.Rules.Tell(words.OpenLetInBlocksBetween)
 		if out.Before != "" && out.After != "" {
-			out.Fix = s.Rules.Tell(words.OpenLetInBlocksBetween2, out.Before, out.After)
+			out.Fix = s.Rules.Tell(words.OpenLetInBlocksBetweenStuds, out.Before, out.After)
 		}
 	}
 	if m.At().Top != 0 {
