@@ -166,10 +166,15 @@ func TestAMetricJobIsReadAndWrittenInMillimetres(t *testing.T) {
 	v.sees("Next: gap at 2678")
 	v.types("Gap", "2.431 m\n")
 	v.until(`[...document.querySelectorAll('table.readings b')].some(b => b.innerText === '2431')`)
+	v.sees("Next: gap at 1800")
+	v.types("Gap", "243.7 cm\n")
+	v.sees("Next: gap again at 1800, it is in doubt")
+	v.presses("Correct gap at 1800 mm")
+	v.types("Gap", "245 cm\n")
 	v.sees("Enough")
 	v.presses("Rules, lumber and export", "Rules and lumber")
 	v.types("Thickness", "47\n")
-	v.sees("revision 3")
+	v.sees("revision 5")
 }
 
 func abs(t *testing.T, path string) string {

@@ -2,20 +2,19 @@ package framing
 
 import (
 	"math"
-	"slices"
 	"strings"
 
+	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
 	"homalos/internal/words"
 )
 
 // ask says which readings would free the held members: each step the one that
-// frees most.
+// frees most. While any is held there is one to take.
 func (f *framer) ask() {
 	var held []survey.Held
 	var which []int
-	unread := map[string][]string{}
 	for i := range f.Members {
 		m := &f.Members[i]
 		if m.State != MeasureFirst {
@@ -23,54 +22,95 @@ func (f *framer) ask() {
 		}
 		want := f.ownWant(m)
 		m.Frees = &want
-		if m.Known && !m.Few {
-			hold := f.rules.Hold.Millimetres()
-			held = append(held, survey.Held{Terms: f.doubts[i], Hold: math.Max(hold-math.Max(f.beyond[i], 0), hold/5)})
-			which = append(which, i)
-		} else {
-			unread[want.Kind] = append(unread[want.Kind], m.ID)
+		if m.Read {
+			continue // it strays from the others: that asks for it again
 		}
+		hold := f.rules.Hold.Millimetres()
+		held = append(held, survey.Held{Terms: f.doubts[i], At: f.Wall.At(m.From + (m.To-m.From)/2), Hold: math.Max(hold-math.Max(f.beyond[i], 0), hold/5), Own: f.ownReadings(m)})
+		which = append(which, i)
 	}
-	f.askFirst(unread)
 	if len(held) == 0 {
 		return
 	}
 	held, which = sampled(held, which)
 	candidates, wants := f.candidates(which)
-	steps := f.heights.Next(held, candidates, 12)
+	steps := f.heights.Next(f.taken, held, candidates, 12)
 	asked := false
 	for _, step := range steps {
-		var ids []string
+		var members []int
 		for _, i := range step.Frees {
-			ids = append(ids, f.Members[which[i]].ID)
+			members = append(members, which[i])
 		}
-		if len(ids) > 0 {
-			f.askFor(wants[step.Candidate], ids)
+		if len(members) > 0 {
+			f.askFor(wants[step.Candidate], members)
 			asked = true
 		}
 	}
-	if !asked && len(steps) > 0 {
+	if !asked && len(wants) > 0 {
 		// no row of readings frees any for certain: the best of them narrows all
-		var ids []string
-		for _, i := range which {
-			ids = append(ids, f.Members[i].ID)
+		first := 0
+		if len(steps) > 0 {
+			first = steps[0].Candidate
 		}
-		f.askFor(wants[steps[0].Candidate], ids)
+		f.askFor(wants[first], which)
 	}
 }
 
-// askFor writes down a reading that is wanted for held members.
-func (f *framer) askFor(want Want, ids []string) {
-	for i := range f.Members {
-		if slices.Contains(ids, f.Members[i].ID) {
-			f.Members[i].Frees = &want
-		}
+// whyHeld are the reasons for which a piece waits for a reading.
+type whyHeld int
+
+const (
+	noLevel whyHeld = iota
+	tooFew
+	tooFar
+	tooWide
+)
+
+// why a held piece waits.
+func (m *Member) why() whyHeld {
+	switch {
+	case !m.Known && m.Opening != "" && m.Kind.Row().Stands != wood.PlateToPlate:
+		return noLevel
+	case !m.Known || m.Few:
+		return tooFew
+	case m.Far:
+		return tooFar
 	}
-	f.Findings = append(f.Findings, Finding{
-		Code: "measure-first", Level: Warn, Placed: true, At: want.Station, Members: ids,
-		Text: f.rules.Tell(words.TooUncertainToCutMore, list(f.rules, ids, "is", "are"), f.rules.Hold),
-		Fix:  want.Say(f.Wall, f.rules), Apply: TakeReading,
-	})
+	return tooWide
+}
+
+// askFor writes down a reading that is wanted for held members, by the reasons
+// for which they wait.
+func (f *framer) askFor(want Want, members []int) {
+	by := map[whyHeld][]string{}
+	for _, i := range members {
+		m := &f.Members[i]
+		own := want
+		m.Frees = &own
+		by[m.why()] = append(by[m.why()], m.ID)
+	}
+	for why := noLevel; why <= tooWide; why++ {
+		ids := by[why]
+		if len(ids) == 0 {
+			continue
+		}
+		out := Finding{Level: Warn, Placed: true, At: want.Station, Members: ids, Fix: want.Say(f.Wall, f.rules), Apply: TakeReading}
+		switch why {
+		case noLevel:
+			out.Code, out.Text = "no-level", f.rules.Tell(words.HeaderMustBeLevelGaps)
+		case tooFew:
+			out.Code, out.Text = "too-few-readings", f.rules.Tell(words.FewerThanBear, list(f.rules, ids, "has", "have"), survey.FewestReadings)
+		case tooFar:
+			them := "them"
+			if len(ids) == 1 {
+				them = "it"
+			}
+			out.Code, out.Text = "measure-first", f.rules.Tell(words.NothingReadWithin, list(f.rules, ids, "is", "are"), f.rules.Reach, them)
+		case tooWide:
+			out.Code, out.Text = "measure-first", f.rules.Tell(words.TooUncertainToCutMore, list(f.rules, ids, "is", "are"), f.rules.Hold)
+		}
+		f.Findings = append(f.Findings, out)
+	}
 }
 
 // mostAsked is how many held pieces are weighed against each other: on a very
@@ -89,16 +129,54 @@ func sampled(held []survey.Held, which []int) ([]survey.Held, []int) {
 	return someHeld, some
 }
 
-// ownWant is the reading at a member's own place.
+// ownWant is the reading at a member's own place; under exposed joists, at the
+// joist next to it.
 func (f *framer) ownWant(m *Member) Want {
 	centre := m.From + (m.To-m.From)/2
+	over := centre
+	if near, _, ok := f.between(centre); ok {
+		over = near
+	}
 	switch {
 	case m.Kind.Upright() && !m.Kind.UnderTop():
 		return Want{"floor", centre}
 	case m.Kind.Upright() && !m.Kind.OnBottom():
-		return Want{"ceiling", centre}
+		return Want{"ceiling", over}
 	}
-	return Want{"gap", centre}
+	return Want{"gap", over}
+}
+
+// ownReadings are those that free a member alone; none where its top lies
+// between two joists, which is no place to read.
+func (f *framer) ownReadings(m *Member) []survey.Reading {
+	centre := m.From + (m.To-m.From)/2
+	_, _, between := f.between(centre)
+	var out []survey.Reading
+	add := func(kind survey.Kind, s measure.Length) {
+		out = append(out, survey.Reading{Kind: kind, At: f.Wall.At(s)})
+	}
+	stands := m.Kind.Row().Stands
+	switch stands {
+	case wood.PlateToPlate:
+		if !between {
+			add(survey.GapReading, centre)
+		}
+		return out
+	case wood.HeadToPlate:
+		if between {
+			return nil
+		}
+		add(survey.CeilingReading, centre)
+	case wood.PlateToSill:
+		add(survey.FloorReading, centre)
+	}
+	for _, o := range f.Wall.Openings {
+		if o.ID == m.Opening {
+			add(survey.FloorReading, o.Left())
+			add(survey.FloorReading, o.Right())
+		}
+	}
+	return out
 }
 
 // candidates are the readings worth considering: at each held member the one
@@ -116,7 +194,6 @@ func (f *framer) candidates(which []int) ([]survey.Reading, []Want) {
 	}
 	for _, i := range which {
 		m := &f.Members[i]
-		add(f.ownWant(m))
 		for k, o := range f.Wall.Openings {
 			if o.ID == m.Opening && m.Kind != wood.King {
 				add(Want{"floor", o.Left()})
@@ -124,27 +201,28 @@ func (f *framer) candidates(which []int) ([]survey.Reading, []Want) {
 				add(Want{"floor", f.heads[k].high})
 			}
 		}
+		add(f.ownWant(m))
+		if near, far, ok := f.between(m.From + (m.To-m.From)/2); ok && m.Kind.UnderTop() {
+			kind := f.ownWant(m).Kind
+			add(Want{kind, near})
+			add(Want{kind, far})
+		}
 	}
 	return out, wants
 }
 
-// askFirst asks for readings where there are too few to say anything.
-func (f *framer) askFirst(unread map[string][]string) {
-	end := f.Wall.Length
-	if ids := unread["gap"]; ids != nil {
-		f.Findings = append(f.Findings, Finding{
-			Code: "too-few-readings", Level: Warn, Members: ids,
-			Text: f.rules.Tell(words.FewerThanReadingsSayHow, survey.FewestReadings),
-			Fix:  f.rules.Tell(words.TapeGapOnWallAt, f.Wall.ID, end/2, end),
-		})
+// between are the crossings of exposed joists that a station lies between, the
+// nearer first; ok is false under a joist, and where none is exposed.
+func (f *framer) between(s measure.Length) (near, far measure.Length, ok bool) {
+	a, b, share, ok := survey.Bearing(f.crossings, s.Millimetres())
+	if !ok || share == 0 {
+		return 0, 0, false
 	}
-	if ids := append(unread["floor"], unread["ceiling"]...); ids != nil {
-		f.Findings = append(f.Findings, Finding{
-			Code: "no-level", Level: Warn, Members: ids,
-			Text: f.rules.Tell(words.HeaderMustBeLevelGaps),
-			Fix:  f.rules.Tell(words.ShootFloorFromLaserLine),
-		})
+	near, far = measure.FromMillimetres(a.Station), measure.FromMillimetres(b.Station)
+	if (far - s).Abs() < (near - s).Abs() {
+		near, far = far, near
 	}
+	return near, far, true
 }
 
 // Say is a wanted reading as one would say it, by what the wall's tape reads.

@@ -19,7 +19,7 @@ func ExampleLay() {
 		ID: "A", To: geo.Point{X: (48 * in).Millimetres()}, Length: 48 * in, Lumber: stud,
 		Bottom: []*wood.Lumber{stud}, Top: []*wood.Lumber{stud}, Layout: framing.Layout{Spacing: 16 * in},
 	}
-	rules := framing.Rules{Units: measure.Imperial, Mark: in / 16, Fit: in / 16, Hold: 3 * in / 16, Lap: 24 * in}
+	rules := framing.Rules{Units: measure.Imperial, Mark: in / 16, Fit: in / 16, Hold: 3 * in / 16, Near: 24 * in, Reach: 30 * in, Lap: 24 * in}
 	laid := framing.Lay(wall, rules, nil)
 
 	var readings []survey.Reading
@@ -35,6 +35,6 @@ func ExampleLay() {
 	// A-T1 top-plate 48 in ready
 	// A-S1 stud 92 15/16 in ready
 	// A-S2 stud 93 in ready
-	// A-S3 stud 93 in ready
-	// A-S4 stud 93 1/16 in ready
+	// A-S3 stud 93 1/16 in ready
+	// A-S4 stud 93 1/8 in ready
 }

@@ -59,10 +59,17 @@ func (f *framer) ceilingAt(s measure.Length) ([]survey.Term, string) {
 		// under a joist: read where the piece stands, on that joist
 		return []survey.Term{{Of: survey.Ceiling, At: f.Wall.At(s), Weight: 1}}, ""
 	}
+	said := f.rules.Tell(words.StraightBetweenJoistsAt, at(near), at(far))
+	switch {
+	case share < 0:
+		said = f.rules.Tell(words.StraightOnPastJoistAt, at(near), at(far))
+	case share > 1:
+		said = f.rules.Tell(words.StraightOnPastJoistAt, at(far), at(near))
+	}
 	return []survey.Term{
 		{Of: survey.Ceiling, At: f.Wall.At(at(near)), Weight: 1 - share},
 		{Of: survey.Ceiling, At: f.Wall.At(at(far)), Weight: share},
-	}, f.rules.Tell(words.StraightBetweenJoistsAt, at(near), at(far))
+	}, said
 }
 
 func (f *framer) gapAt(s measure.Length) []survey.Term {

@@ -13,25 +13,30 @@ import (
 // Heights foretells floor and ceiling near a wall; *survey.Model is one.
 type Heights interface {
 	EstimateAll(sums [][]survey.Term) []survey.Estimate
-	Next(held []survey.Held, candidates []survey.Reading, most int) []survey.Step
+	Next(t *survey.Taken, held []survey.Held, candidates []survey.Reading, most int) []survey.Step
+	Taken(rule survey.Rule) *survey.Taken
 }
 
 // framer carries a wall that is laid out through the steps that want heights.
 type framer struct {
 	*Laid
 	heights Heights
+	taken   *survey.Taken // the readings that bear on the wall
 	heads   []head
 	doubts  map[int][]survey.Term // by member: the sum that is least sure in it
 
 	// beyond is, by member, how much wider than that sum's own its spread is, as
 	// the highest floor under an opening may lie elsewhere; mm.
 	beyond map[int]float64
+	strays []stray
 }
 
 // head is where an opening's header sits: off the high side of the floor.
 type head struct {
 	high      measure.Length // station of the highest floor under the opening
 	floor     survey.Estimate
+	read      *survey.Found    // the floor at high, where it was read there
+	off       float64          // what was read there less what all foretell, mm
 	lift      measure.Length   // by how much the jacks, cut up to the mark, raise the header
 	plausible []measure.Length // other stations that may be the highest
 }
@@ -50,12 +55,16 @@ func (f *Laid) Frame(heights Heights, found Found) *Framed {
 }
 
 func (f *framer) frame(found Found) *Framed {
+	f.taken = f.heights.Taken(survey.Rule{
+		From: f.Wall.At(0), To: f.Wall.At(f.Wall.Length), Near: f.rules.Near.Millimetres(), Reach: f.rules.Reach.Millimetres(),
+	})
 	f.findHeads()
 	f.addUprights()
 	f.addSpans()
 	f.ladders()
 	f.addBlocks(found.Joists)
 	f.name()
+	f.nameStrays()
 	f.tellJoined()
 	f.check(found)
 	f.holdPending()
@@ -85,7 +94,8 @@ func (f *framer) step(a, b measure.Length) []survey.Term {
 }
 
 // findHeads looks for the highest floor under each opening, and for other
-// places that may be as high.
+// places that may be as high. Where the floor was read at both jambs and
+// nothing more is known of it, the higher of the two counts.
 func (f *framer) findHeads() {
 	for _, o := range f.Wall.Openings {
 		steps := min(max(int(o.Width/(6*measure.Inch)), 4), 12)
@@ -97,19 +107,37 @@ func (f *framer) findHeads() {
 			sums = append(sums, []survey.Term{f.floorAt(s)})
 		}
 		floors := f.heights.EstimateAll(sums)
+		reads := make([]*survey.Found, len(places))
+		offs := make([]float64, len(places))
+		for i, s := range places {
+			if read, ok := f.taken.At(survey.FloorReading, f.Wall.At(s)); ok {
+				reads[i] = &read
+				if floors[i].Known {
+					offs[i] = read.Value - floors[i].Value
+				}
+				floors[i].Value, floors[i].Known, floors[i].From = read.Value, true, read.IDs()
+			}
+		}
+		jambs := reads[0] != nil && reads[steps] != nil
+		alone := jambs && f.taken.Lacks(sums[steps/2], f.Wall.At(places[steps/2])).Readings > 0
 		best := 0
 		for i, e := range floors {
+			if alone && i > 0 && i < steps {
+				continue
+			}
 			// a level floor's estimates differ by rounding alone: keep the first
 			if e.Value > floors[best].Value+1e-6 {
 				best = i
 			}
 		}
-		h := head{high: places[best], floor: floors[best]}
+		h := head{high: places[best], floor: floors[best], read: reads[best], off: offs[best]}
+		within := func(s, jamb measure.Length) bool { return (s - jamb).Abs() <= f.rules.Reach }
 		for i := range places {
 			sums[i] = f.step(places[i], h.high)
 		}
 		for i, e := range f.heights.EstimateAll(sums) {
-			if i != best && e.Value+e.Spread >= 0 {
+			seen := jambs && (within(places[i], o.Left()) || within(places[i], o.Right()))
+			if i != best && e.Value+e.Spread >= 0 && !seen {
 				h.plausible = append(h.plausible, places[i])
 			}
 		}
@@ -161,10 +189,10 @@ func (f *framer) addUprights() {
 			if i+1 < len(first) {
 				end = first[i+1]
 			}
-			m, doubt := f.standUp(u, answers[first[i]:end-1], answers[end-1])
+			m, doubt := f.standUp(u, sums[first[i]], answers[first[i]:end-1], answers[end-1])
 			f.Members[offset+i] = m
 			f.doubts[offset+i] = sums[first[i]+doubt]
-			f.beyond[offset+i] = m.Spread.Millimetres() - answers[first[i]+doubt].Spread
+			f.beyond[offset+i] = (m.Spread.Millimetres() - answers[first[i]+doubt].Spread) / f.taken.Wider(sums[first[i]])
 			if carries && m.Known {
 				f.heads[u.opening].lift = max(f.heads[u.opening].lift, m.Cut-m.Exact)
 			}
@@ -175,14 +203,25 @@ func (f *framer) addUprights() {
 // standUp writes an upright's sum from the estimates of its height: the
 // likeliest first, then those with the head off other places that may be the
 // highest. It also says which of them is the least sure.
-func (f *framer) standUp(u upright, answers []survey.Estimate, own survey.Estimate) (Member, int) {
+func (f *framer) standUp(u upright, terms []survey.Term, answers []survey.Estimate, own survey.Estimate) (Member, int) {
 	w := f.Wall
 	m := Member{Kind: u.kind, Lumber: w.Lumber, From: u.from, To: u.to, Why: u.why, Join: u.join, State: Ready}
 	if u.opening >= 0 {
 		m.Opening = w.Openings[u.opening].ID
 	}
-	e := answers[0]
+	e, lack := answers[0], f.taken.Lacks(terms, w.At(u.from+(u.to-u.from)/2))
+	m.Few, m.Far = e.Few || lack.Readings > 0, lack.Far
+	read := f.readAt(u, &e, &own, lack)
+	wider := f.taken.Wider(terms)
+	for i := range answers {
+		answers[i].Spread *= wider
+	}
+	e.Spread *= wider
 	sure, doubt := e.Spread, 0
+	if m.Read = read != nil; m.Read {
+		m.Few, m.Far, sure = false, false, read.spread
+		f.tellStray(u, read)
+	}
 	for i, other := range answers[1:] {
 		// the highest floor may lie elsewhere: as far as that could lift the head
 		reach := other.Value + other.Spread - e.Value
@@ -193,8 +232,7 @@ func (f *framer) standUp(u upright, answers []survey.Estimate, own survey.Estima
 			sure, doubt = reach, i+1
 		}
 	}
-	m.Known, m.Few = e.Known, e.Few
-	if !m.Known {
+	if m.Known = e.Known; !m.Known {
 		m.State = MeasureFirst
 		return m, doubt
 	}
@@ -202,20 +240,20 @@ func (f *framer) standUp(u upright, answers []survey.Estimate, own survey.Estima
 	if own.Known {
 		m.Base += own.Value
 	}
-	f.sum(&m, u, e, own)
+	f.sum(&m, u, e, own, read)
 	for _, l := range m.Sum {
 		m.Exact += l.Value
 	}
 	m.Cut = u.kind.Round(m.Exact, f.rules.Mark)
 	m.Spread = f.length(sure)
-	if e.Few || m.Spread > f.rules.Hold {
+	if m.Few || m.Far || m.Spread > f.rules.Hold {
 		m.State = MeasureFirst
 	}
 	return m, doubt
 }
 
 // sum writes the lines behind an upright's length, as figured on site.
-func (f *framer) sum(m *Member, u upright, e, own survey.Estimate) {
+func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead) {
 	w := f.Wall
 	centre := u.from + (u.to-u.from)/2
 	_, straight := f.ceilingAt(centre)
@@ -224,8 +262,11 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate) {
 	}
 	switch stands := u.kind.Row().Stands; stands {
 	case wood.PlateToPlate:
-		m.Sum = append([]Line{{f.rules.Tell(words.GapAt, centre, straight), f.length(e.Value), e.From}}, plateLines(f.rules, wood.BottomPlate, w.Bottom)...)
-		m.Sum = append(m.Sum, plateLines(f.rules, wood.TopPlate, w.Top)...)
+		if read != nil {
+			m.Sum = f.readLines(read, centre)
+		} else {
+			m.Sum = append([]Line{{f.rules.Tell(words.GapAt, centre, straight), f.length(e.Value), e.From}}, f.allPlates()...)
+		}
 		m.Sum = append(m.Sum, Line{What: "fit", Value: -f.rules.Fit})
 	case wood.PlateToHead, wood.PlateToSill:
 		m.Sum = f.headLines(u.opening)

@@ -50,10 +50,14 @@ func (p planes) EstimateAll(sums [][]survey.Term) []survey.Estimate {
 	return out
 }
 
-func (p planes) Next([]survey.Held, []survey.Reading, int) []survey.Step { return p.steps }
+func (p planes) Next(*survey.Taken, []survey.Held, []survey.Reading, int) []survey.Step {
+	return p.steps
+}
+
+func (p planes) Taken(survey.Rule) *survey.Taken { return nil }
 
 var (
-	rules  = Rules{Units: measure.Imperial, Mark: in / 16, Fit: in / 16, Hold: 3 * in / 16, Lap: 24 * in}
+	rules  = Rules{Units: measure.Imperial, Mark: in / 16, Fit: in / 16, Hold: 3 * in / 16, Near: 24 * in, Reach: 30 * in, Lap: 24 * in}
 	twoBy4 = &wood.Lumber{ID: "2x4", Thickness: 3 * in / 2, Depth: 7 * in / 2, Stock: []measure.Length{96 * in, 144 * in, 192 * in}}
 	twoBy6 = &wood.Lumber{ID: "2x6", Thickness: 3 * in / 2, Depth: 11 * in / 2, Stock: []measure.Length{144 * in}}
 )

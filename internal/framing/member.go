@@ -38,7 +38,9 @@ type Member struct {
 	Lumber   *wood.Lumber
 	From, To measure.Length
 	Known    bool // Exact, Cut and Spread are given
-	Few      bool // too few readings to check a slip by
+	Few      bool // too few readings bear on its wall to check a slip by
+	Far      bool // none of them lies within reach of it
+	Read     bool // its length is what was read at its own place
 	Exact    measure.Length
 	Cut      measure.Length
 	Spread   measure.Length

@@ -21,6 +21,8 @@ type Rules struct {
 	Mark   measure.Length
 	Fit    measure.Length
 	Hold   measure.Length
+	Near   measure.Length // a reading this close to a wall's line bears on it
+	Reach  measure.Length // one of them must lie this close to a piece
 	Lap    measure.Length
 	TiltUp bool
 

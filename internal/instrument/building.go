@@ -129,7 +129,12 @@ func (b *Building) EstimateAll(sums [][]survey.Term) []survey.Estimate {
 }
 
 // Next asks for nothing: all is known.
-func (b *Building) Next([]survey.Held, []survey.Reading, int) []survey.Step { return nil }
+func (b *Building) Next(*survey.Taken, []survey.Held, []survey.Reading, int) []survey.Step {
+	return nil
+}
+
+// Taken is for framing.Heights: all of it is known.
+func (b *Building) Taken(survey.Rule) *survey.Taken { return nil }
 
 func (b *Building) corner(id string) (geo.Point, error) {
 	for _, c := range b.Corners {

@@ -32,6 +32,8 @@ type Rules struct {
 	Method  string `json:"method,omitempty" enum:"in-place,tilt-up" doc:"Each stud stood between fixed plates, or built flat and raised. Default in-place."`
 	Fit     Length `json:"fit,omitzero" format:"length" doc:"How much shorter than the space a piece between the plates is cut. Default 1/16 in or 2 mm."`
 	Hold    Length `json:"hold,omitzero" format:"length" doc:"A piece whose 95 % spread is wider than this is held back. Default 3/16 in or 5 mm."`
+	Near    Length `json:"near,omitzero" format:"length" doc:"A reading this close in plan to a wall's line bears on that wall. Default 24 in or 600 mm."`
+	Reach   Length `json:"reach,omitzero" format:"length" doc:"A piece that was not read at its own place wants three readings that bear on its wall, one of them this close to it. Default 30 in or 750 mm."`
 	Floor   string `json:"floor,omitempty" enum:"timber,concrete" doc:"On concrete the lowest bottom plate must be treated, steel track, or have a membrane under it. Default timber."`
 	Lap     Length `json:"lap,omitzero" format:"length" doc:"Least distance between joints of two top plates. Default 24 in or 600 mm."`
 	Kerf    Length `json:"kerf,omitzero" format:"length" doc:"Width of the saw cut. Default 1/8 in or 3 mm."`

@@ -4,6 +4,7 @@ import (
 	"homalos/internal/advise"
 	"homalos/internal/framing"
 	"homalos/internal/job"
+	"homalos/internal/measure"
 	"homalos/internal/picture"
 	"homalos/internal/work"
 )
@@ -36,6 +37,7 @@ func write(r *work.Result) Plan {
 	for i, w := range r.Walls {
 		p.Walls = append(p.Walls, s.writeWall(w, p.Advised.Walls[i]))
 	}
+	p.Readings = s.saidReadings(p.Walls)
 	for _, c := range r.Cuts {
 		s.writeCuts(&p, c)
 	}
@@ -69,13 +71,18 @@ func (s *writer) writeMember(w *work.Wall, m framing.Member) Member {
 	u := s.Rules.Units
 	out := Member{
 		ID: m.ID, Kind: string(m.Kind), Lumber: m.Lumber.ID, From: u.Write(m.From), To: u.Write(m.To),
-		State: string(m.State), Opening: m.Opening, Why: m.Why, Sum: []work.Line{}, Bevel: m.Bevel, Pending: m.Pending,
+		State: string(m.State), Opening: m.Opening, Why: m.Why, Sum: []work.Line{}, Bevel: m.Bevel, Pending: m.Pending, Read: m.Read,
 	}
 	if m.Known {
 		out.Exact, out.Cut, out.Spread = u.Write(m.Exact), u.Write(m.Cut), u.Write(m.Spread)
 	}
+	var values []measure.Length
 	for _, l := range m.Sum {
 		out.Sum = append(out.Sum, work.Line{What: l.What, Value: u.Write(l.Value), Readings: l.Readings})
+		values = append(values, l.Value)
+	}
+	if m.Known {
+		s.sayLines(&out, values, m.Exact)
 	}
 	if m.Frees != nil {
 		out.Frees = &Want{Kind: m.Frees.Kind, Station: u.Write(m.Frees.Station), Text: m.Frees.Say(w.Wall, s.Rules)}

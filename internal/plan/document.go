@@ -25,6 +25,7 @@ type Plan struct {
 	Sticks   []Stick        `json:"sticks" nullable:"false"`
 	Buy      []Buy          `json:"buy" nullable:"false"`
 	Findings []Finding      `json:"findings" nullable:"false"`
+	Readings []SaidReading  `json:"readings" nullable:"false" doc:"The readings that sums go by, as one would say them."`
 
 	// Drawings are the walls as pictures, in the walls' order; they are no part
 	// of the document.
@@ -68,6 +69,8 @@ type Member struct {
 	Why     string      `json:"why,omitempty" doc:"Why it stands off the layout."`
 	Frees   *Want       `json:"frees,omitempty" doc:"The reading that would free a held piece."`
 	Sum     []work.Line `json:"sum" nullable:"false"`
+	Read    bool        `json:"read,omitempty" doc:"Its length is what was read at its own place."`
+	Rest    string      `json:"rest,omitempty" doc:"What the lines of the sum, said to the mark, leave of exact: finer than a mark."`
 }
 
 // Want is a reading to take.

@@ -31,7 +31,7 @@ func ExampleCompute() {
 	// Output:
 	// A-B1 bottom-plate 1200 mm ready
 	// A-T1 top-plate 1200 mm ready
-	// A-S1 stud 2347 mm ready
+	// A-S1 stud 2348 mm ready
 	// A-S2 stud 2349 mm ready
-	// A-S3 stud 2350 mm ready
+	// A-S3 stud 2351 mm ready
 }

@@ -174,14 +174,30 @@ func TestTheReadingAskedForFreesTheStud(t *testing.T) {
 	}
 }
 
-func TestFewReadingsHoldEverything(t *testing.T) {
+// Fewer than three readings free the pieces that stand where they were taken,
+// and no other; while any is held, a reading is named.
+func TestFewReadingsFreeOnlyWhatStandsThere(t *testing.T) {
 	for n := range 3 {
 		d := edited(t)
 		d.Survey.Readings = d.Survey.Readings[:n]
-		for _, m := range of(computed(t, d), "stud") {
-			assert.Equal(t, "measure-first", m.State, "%d readings", n)
+		p := computed(t, d)
+		read := func(text string) measure.Length {
+			l, err := measure.Read(text, measure.Imperial)
+			require.NoError(t, err)
+			return l
+		}
+		for _, m := range of(p, "stud") {
+			want := "measure-first"
+			for _, r := range d.Survey.Readings {
+				if off := read(r.Place.Station.String()) - (read(m.From)+read(m.To))/2; off.Abs() <= 2*measure.Inch {
+					want = "ready"
+				}
+			}
+			assert.Equal(t, want, m.State, "%s after %d readings", m.ID, n)
 			assert.Equal(t, n == 0, m.Exact == "")
 		}
+		next, _ := p.Next()
+		assert.NotEmpty(t, next)
 	}
 }
 

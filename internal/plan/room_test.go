@@ -14,6 +14,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/picture"
 	"homalos/internal/site"
+	"homalos/internal/survey"
 	"homalos/internal/words"
 )
 
@@ -42,8 +43,8 @@ func TestTheBinderyAsFound(t *testing.T) {
 			assert.Equal(t, "1/8 at 40", w.Bulge)
 		}
 	}
-	assert.Equal(t, 12, r.Held)
-	assert.Equal(t, "gap, 3 1/4 in from the far end of wall C", r.Next[0].Text)
+	assert.Equal(t, 18, r.Held)
+	assert.Equal(t, "gap, 70 in from the start of wall A", r.Next[0].Text)
 	assert.GreaterOrEqual(t, r.Next[0].Frees, 3)
 }
 
@@ -173,11 +174,14 @@ func TestMeasureNextEndsWithEnough(t *testing.T) {
 			break
 		}
 		place := job.Place{Wall: next[0].Wall, Station: job.L(next[0].Station)}
-		value := map[string]string{"gap": "95 13/16 in", "floor": "-41 1/2 in", "ceiling": "54 1/2 in"}[next[0].What]
-		if next[0].Wall == "A" {
-			value = "95 31/32 in"
-		}
-		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: next[0].Text, Kind: next[0].What, Place: &place, Value: job.L(value)})
+		x, y, err := site.PlaceOf(d, place)
+		require.NoError(t, err)
+		at := geo.Point{X: x, Y: y}
+		terms := map[string][]survey.Term{
+			"gap": survey.Gap(at), "floor": {{Of: survey.Floor, At: at, Weight: 1}}, "ceiling": {{Of: survey.Ceiling, At: at, Weight: 1}},
+		}[next[0].What]
+		foretold := measure.FromMillimetres(p.Result.Heights.Estimate(terms).Value).Nearest(measure.Inch / 32)
+		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: next[0].Text, Kind: next[0].What, Place: &place, Value: job.L(measure.Imperial.Write(foretold))})
 		p, err = Compute(d)
 		require.NoError(t, err)
 		next, held = p.Next()

@@ -29,7 +29,7 @@ func (p Plan) Usual() Usual {
 	u := s.Rules.Units
 	out.Mark = u.Write(s.Rules.Mark)
 	out.Rules = job.Rules{
-		Spacing: job.Exactly(s.Spacing, u), Method: "in-place", Fit: job.Exactly(s.Rules.Fit, u), Hold: job.Exactly(s.Rules.Hold, u),
+		Spacing: job.Exactly(s.Spacing, u), Method: "in-place", Fit: job.Exactly(s.Rules.Fit, u), Hold: job.Exactly(s.Rules.Hold, u), Near: job.Exactly(s.Rules.Near, u), Reach: job.Exactly(s.Rules.Reach, u),
 		Floor: "timber", Words: string(cmp.Or(s.Rules.Words, words.Plain)), Lap: job.Exactly(s.Rules.Lap, u), Kerf: job.Exactly(s.Kerf, u), Board: job.Exactly(s.Board, u),
 	}
 	if s.Rules.TiltUp {

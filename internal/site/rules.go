@@ -22,6 +22,8 @@ func (r *resolver) setRules() {
 		Mark:   r.within("mark", d.Mark, u.Pick(in/16, measure.Millimetre), measure.Millimetre/10, u.Pick(in, 20*measure.Millimetre)),
 		Fit:    r.within("rules.fit", rules.Fit, u.Pick(in/16, 2*measure.Millimetre), 0, u.Pick(2*in, 50*measure.Millimetre)),
 		Hold:   r.within("rules.hold", rules.Hold, u.Pick(3*in/16, 5*measure.Millimetre), measure.Millimetre/10, u.Pick(12*in, 300*measure.Millimetre)),
+		Near:   r.within("rules.near", rules.Near, u.Pick(24*in, 600*measure.Millimetre), 0, u.Pick(240*in, 6000*measure.Millimetre)),
+		Reach:  r.within("rules.reach", rules.Reach, u.Pick(30*in, 750*measure.Millimetre), u.Pick(2*in, 50*measure.Millimetre), u.Pick(240*in, 6000*measure.Millimetre)),
 		Lap:    r.within("rules.lap", rules.Lap, u.Pick(24*in, 600*measure.Millimetre), 0, u.Pick(240*in, 6000*measure.Millimetre)),
 		TiltUp: rules.Method == "tilt-up", Words: words.Set(rules.Words),
 	}

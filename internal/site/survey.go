@@ -130,6 +130,7 @@ func (r *resolver) reading(path string, reading job.Reading) (survey.Reading, bo
 	before := len(r.faults)
 	out := survey.Reading{ID: reading.ID, Kind: survey.Kind(reading.Kind)}
 	value, given := r.must(path+".value", reading.Value)
+	out.Tape = value.Millimetres()
 	var wall *framing.Wall
 	if reading.Place == nil {
 		r.faults.Add(path+".place", "missing: say where it was read")
@@ -146,6 +147,7 @@ func (r *resolver) reading(path string, reading job.Reading) (survey.Reading, bo
 				r.faults.Add(path+".place", "a %s gap is taken over a wall's plates: give the wall and station", reading.Basis)
 			case wall != nil:
 				value += wall.PlateStack()
+				out.Over, out.Fixed = wall.PlateStack().Millimetres(), reading.Basis == "between"
 			}
 		}
 	} else {

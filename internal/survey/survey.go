@@ -39,6 +39,9 @@ type Reading struct {
 	At    geo.Point
 	Value float64
 	Noise float64 // standard error of this one, mm; 0: the model's
+	Tape  float64 // what the tape itself said, mm; Value less what it is corrected by
+	Over  float64 // of a gap: plates that the tape stood over or between, mm
+	Fixed bool    // of a gap: between plates that are fixed
 	Sure  bool    // taken again and agreed: never doubted
 }
 

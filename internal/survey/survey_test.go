@@ -104,10 +104,11 @@ func TestNextAsksWhereItFreesMost(t *testing.T) {
 	var held []Held
 	var candidates []Reading
 	for _, x := range []float64{2400, 3000, 3600} {
-		held = append(held, Held{Gap(geo.Point{X: x, Y: 0}), 2.5})
+		held = append(held, Held{Terms: Gap(geo.Point{X: x, Y: 0}), At: geo.Point{X: x}, Hold: 2.5})
 		candidates = append(candidates, Reading{Kind: GapReading, At: geo.Point{X: x, Y: 0}})
 	}
-	steps := m.Next(held, candidates, 5)
+	taken := m.Taken(Rule{To: geo.Point{X: 5000}, Near: 600, Reach: 750})
+	steps := m.Next(taken, held, candidates, 5)
 	require.NotEmpty(t, steps)
 	freed := map[int]bool{}
 	for _, s := range steps {
@@ -117,7 +118,7 @@ func TestNextAsksWhereItFreesMost(t *testing.T) {
 		}
 	}
 	assert.Len(t, freed, 3)
-	assert.Empty(t, m.Next(nil, candidates, 5), "enough")
+	assert.Empty(t, m.Next(taken, nil, candidates, 5), "enough")
 }
 
 func TestNearAgreesWithTheWhole(t *testing.T) {

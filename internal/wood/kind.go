@@ -147,7 +147,9 @@ func (k Kind) Marks() []string {
 	return nil
 }
 
-// Round brings an exact length to the mark.
+// Round brings an exact length to the mark. Downwards a hair costs no mark:
+// what is within an eighth of the mark below it, or within a tenth of a
+// millimetre, counts as that mark.
 func (k Kind) Round(exact, mark measure.Length) measure.Length {
 	switch rows[k].Rounding {
 	case Up:
@@ -155,5 +157,5 @@ func (k Kind) Round(exact, mark measure.Length) measure.Length {
 	case Nearest:
 		return exact.Nearest(mark)
 	}
-	return exact.Down(mark)
+	return (exact + min(max(mark/8, measure.Millimetre/10), mark/2)).Down(mark)
 }

@@ -47,6 +47,24 @@ func TestRoundingByWhatAPieceMustDo(t *testing.T) {
 	assert.Equal(t, low, TopPlate.Round(low+mark/2-1, mark))
 }
 
+// A hair never costs a mark: an eighth of it, or a tenth of a millimetre if
+// that is more, lets a piece keep the mark it all but reaches.
+func TestAHairNeverCostsAMark(t *testing.T) {
+	mm := measure.Millimetre
+	for _, c := range []struct{ exact, mark, want measure.Length }{
+		{235894 * mm / 100, mm, 2359 * mm},
+		{2358*mm + 7*mm/8, mm, 2359 * mm},
+		{2358*mm + 7*mm/8 - 1, mm, 2358 * mm},
+		{93*measure.Inch - measure.Inch/128, measure.Inch / 16, 93 * measure.Inch},
+		{93*measure.Inch - mm/10 - measure.Inch/127, measure.Inch / 16, 93*measure.Inch - measure.Inch/16},
+		{93*measure.Inch - mm/10, measure.Inch / 64, 93 * measure.Inch},
+		{93*measure.Inch - mm/10 - 1, measure.Inch / 64, 93*measure.Inch - measure.Inch/64},
+		{5*mm - mm/20, mm / 10, 5 * mm},
+	} {
+		assert.Equal(t, c.want, Stud.Round(c.exact, c.mark), "%d by %d", c.exact, c.mark)
+	}
+}
+
 // Every kind is a word of the trade, in every set; so is what fixes a plate.
 func TestEachKindAndFixingHasItsWord(t *testing.T) {
 	terms := map[words.Term]bool{}

@@ -39,7 +39,7 @@ func (s *Result) Asks() []Ask {
 func (s *Result) freeing(w *Wall) []Step {
 	var out []Step
 	for _, f := range w.Findings {
-		if f.Code != "measure-first" {
+		if f.Apply != framing.TakeReading || !f.Placed || f.Code == "doubtful-reading" {
 			continue
 		}
 		kind := survey.GapReading

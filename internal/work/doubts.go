@@ -67,7 +67,8 @@ func (s *Result) doubt() {
 		placed := false
 		for _, w := range s.Walls {
 			if place.Wall == w.Wall.ID {
-				f.Members, placed = w.waiting(), true
+				at, _ := place.Station.In(s.Rules.Units)
+				f.Members, placed = append(w.askedAgain(at), w.waiting()...), true
 				w.Findings = append([]framing.Finding{f}, w.Findings...)
 			}
 		}
@@ -77,12 +78,29 @@ func (s *Result) doubt() {
 	}
 }
 
+// askedAgain are the held pieces for which a reading is asked where one is in
+// doubt already: that one taken again is what they wait for. Two findings about
+// one place are one.
+func (w *Wall) askedAgain(at measure.Length) []string {
+	var ids []string
+	var rest []framing.Finding
+	for _, f := range w.Findings {
+		if f.Apply == framing.TakeReading && f.Placed && f.Code != "doubtful-reading" && (f.At-at).Abs().Millimetres() <= survey.Own {
+			ids = append(ids, f.Members...)
+		} else {
+			rest = append(rest, f)
+		}
+	}
+	w.Findings = rest
+	return ids
+}
+
 // waiting are the held pieces of a wall that no further reading would free:
 // those that wait for a doubt to be settled.
 func (w *Wall) waiting() []string {
 	asked := map[string]bool{}
 	for _, f := range w.Findings {
-		if f.Code == "measure-first" || f.Code == "too-few-readings" || f.Code == "no-level" || f.Code == "doubtful-reading" {
+		if f.Code == "measure-first" || f.Code == "too-few-readings" || f.Code == "no-level" || f.Code == "reading-strays" || f.Code == "doubtful-reading" {
 			for _, id := range f.Members {
 				asked[id] = true
 			}

@@ -53,7 +53,7 @@ func (m *Memory) Out(s *site.Site) *Result {
 	}
 	fitted := m.surveys.Must(readings, func() *survey.Wary { return survey.FitWary(s.Readings, s.Noise, s.Zones, s.Slips) })
 	return outIn(s, fitted, func(r *Result, w *framing.Wall) framedWall {
-		near := sync.OnceValue(func() framing.Heights { return fitted.Near(w.At(0), w.At(w.Length), NearReadings) })
+		near := sync.OnceValue(func() framing.Heights { return along{fitted.Near(w.At(0), w.At(w.Length), NearReadings), fitted} })
 		if r.leans(w) {
 			r.leanEnds(w, near())
 		}
@@ -64,6 +64,16 @@ func (m *Memory) Out(s *site.Site) *Result {
 		return m.walls.Must(recall.KeyOf(surroundings, w), func() framedWall { return frame(s, w, near()) })
 	})
 }
+
+// along are the heights along one wall: foretold by the readings closest to
+// it, but each that bears on it is known.
+type along struct {
+	*survey.Wary
+	all *survey.Wary
+}
+
+// Taken are all readings that bear on a wall.
+func (a along) Taken(rule survey.Rule) *survey.Taken { return a.all.Taken(rule) }
 
 // SurveyKey tells what surfaces are learned from.
 func SurveyKey(s *site.Site) recall.Key {

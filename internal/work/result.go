@@ -15,6 +15,7 @@ import (
 type Line struct {
 	What     string   `json:"what"`
 	Value    string   `json:"value"`
+	Said     string   `json:"said,omitempty" doc:"The value to the mark."`
 	Readings []string `json:"readings,omitempty" nullable:"false"`
 }
 

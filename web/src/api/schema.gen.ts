@@ -1459,6 +1459,8 @@ export interface components {
             format: "homalos-plan/1";
             mark: string;
             name: string;
+            /** @description The readings that sums go by, as one would say them. */
+            readings: components["schemas"]["PlanSaidReading"][];
             sticks: components["schemas"]["PlanStick"][];
             /** @enum {string} */
             units: "imperial" | "metric";
@@ -1910,6 +1912,8 @@ export interface components {
         };
         PlanLine: {
             readings?: string[];
+            /** @description The value to the mark. */
+            said?: string;
             value: string;
             what: string;
         };
@@ -1969,6 +1973,10 @@ export interface components {
             opening?: string;
             /** @description What it waits for; its state is blocked then. */
             pending?: string;
+            /** @description Its length is what was read at its own place. */
+            read?: boolean;
+            /** @description What the lines of the sum, said to the mark, leave of exact: finer than a mark. */
+            rest?: string;
             /** @description Half the width of the 95 % interval of exact. */
             spread?: string;
             /** @enum {string} */
@@ -2204,6 +2212,12 @@ export interface components {
             out?: string;
             studs: components["schemas"]["PlanDot"][];
             to: components["schemas"]["PlanDot"];
+        };
+        PlanSaidReading: {
+            id: string;
+            text: string;
+            /** @description The wall it was taken along. */
+            wall?: string;
         };
         PlanShortStub: {
             from: string;
@@ -2479,6 +2493,16 @@ export interface components {
              * @enum {string}
              */
             method?: "in-place" | "tilt-up";
+            /**
+             * Format: length
+             * @description A reading this close in plan to a wall's line bears on that wall. Default 24 in or 600 mm.
+             */
+            near?: string;
+            /**
+             * Format: length
+             * @description A piece that was not read at its own place wants three readings that bear on its wall, one of them this close to it. Default 30 in or 750 mm.
+             */
+            reach?: string;
             /**
              * Format: length
              * @description Centre to centre of common studs. Default 16 in or 600 mm.

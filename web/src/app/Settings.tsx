@@ -8,12 +8,14 @@ import { LengthEdit, LengthField } from "../entry/LengthField";
 import { tell } from "./say";
 import { answersTo, Meant, meanings, sets, useWord, type WordSet } from "./words";
 
-type LengthRule = "spacing" | "fit" | "hold" | "kerf" | "lap" | "board";
+type LengthRule = "spacing" | "fit" | "hold" | "near" | "reach" | "kerf" | "lap" | "board";
 
 const lengths: [LengthRule, string][] = [
   ["spacing", "Spacing, centre to centre"],
   ["fit", "Fit: cut shorter by"],
   ["hold", "Hold back if less sure than ±"],
+  ["near", "A reading bears on a wall this near"],
+  ["reach", "A reading reaches pieces this near"],
   ["kerf", "Kerf of the saw"],
   ["lap", "Lap of plate joints"],
   ["board", "Board and skim to come, each face"],

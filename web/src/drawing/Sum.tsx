@@ -17,23 +17,26 @@ interface Props {
   mark: string;
   close: () => void;
   read?: string;
+  /** readings that the sum goes by, as one would say them */
+  said: { id: string; wall?: string; text: string }[];
+  wall: string;
 }
 
 type Line = Member["sum"][number];
 
-function SumLine({ of: l, by, name }: { of: Line; by: string; name?: (reading: string) => string }) {
+function SumLine({ of: l, by, name }: { of: Line; by: string; name?: (reading: string) => string | undefined }) {
   return (
     <Table.Tr>
       <Table.Td>
         <Said text={l.what} />
         {l.readings && l.readings.length > 0 && (
           <small className="quiet">
-            {by}: {l.readings.map((r) => name?.(r) ?? r).join(", ")}
+            {by}: <Said text={l.readings.map((r) => name?.(r) ?? r).join("; ")} />
           </small>
         )}
       </Table.Td>
       <Table.Td>
-        <Len text={l.value} />
+        <Len text={l.said ?? l.value} />
       </Table.Td>
     </Table.Tr>
   );
@@ -42,7 +45,7 @@ function SumLine({ of: l, by, name }: { of: Line; by: string; name?: (reading: s
 interface HowProps {
   sum?: Line[];
   /** what a tape is called */
-  name?: (tape: string) => string;
+  name?: (tape: string) => string | undefined;
   children: ReactNode;
 }
 
@@ -64,7 +67,11 @@ export function How({ sum, name, children }: HowProps) {
 }
 
 /** How one length came about, line by line, to check with a pencil. */
-export function Sum({ member: m, tape, give, mark, close, read }: Props) {
+export function Sum({ member: m, tape, give, mark, close, read, said, wall }: Props) {
+  const name = (id: string) => {
+    const r = said.find((one) => one.id === id);
+    return r && r.wall !== wall && r.wall ? `${r.text}, wall ${r.wall}` : r?.text;
+  };
   const look = m.state === "ready" ? "is-ready" : m.state === "blocked" ? "is-stop" : "is-held";
   return (
     <section className="sum" aria-label={`The sum of ${m.id}`}>
@@ -106,8 +113,16 @@ export function Sum({ member: m, tape, give, mark, close, read }: Props) {
         <Table className="sum-lines">
           <Table.Tbody>
             {m.sum.map((l) => (
-              <SumLine key={l.what} of={l} by="nearest" />
+              <SumLine key={l.what} of={l} by={m.read ? "taped" : "nearest"} name={name} />
             ))}
+            {m.rest && (
+              <Table.Tr>
+                <Table.Td>what the readings say finer than a mark</Table.Td>
+                <Table.Td>
+                  <Len text={m.rest} />
+                </Table.Td>
+              </Table.Tr>
+            )}
             <Table.Tr className="total">
               <Table.Td>
                 exact, then {way[kinds[m.kind]?.rounds ?? "down"]} the {bare(mark)} mark

@@ -76,6 +76,8 @@ export default function Mark() {
             <Sum
               member={member}
               mark={plan.plan.mark}
+              said={plan.plan.readings}
+              wall={w.id}
               tape={pieces.find((p) => p.id === member.id)?.tape}
               give={pieces.find((p) => p.id === member.id)?.give}
               close={() => setChosen(undefined)}

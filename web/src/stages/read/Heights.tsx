@@ -147,6 +147,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
     );
   };
   const doubts = room.doubts.filter((x) => d.survey?.readings?.some((r) => r.id === x.reading && r.place?.wall === w.id));
+  const doubted = d.survey?.readings?.find((r) => (doubts[0] ?? room.doubts[0])?.reading === r.id);
   const drawing = plan.drawings[wall];
   const held = plan.plan.walls[wall]?.members.filter((m) => m.state === "measure-first").length ?? 0;
   const showKeys = keys ?? touch;
@@ -168,12 +169,23 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
               <b>
                 Next: {next.kind} at <Len text={next.said} />
               </b>
-            ) : (
-              <b className="is-ready">
-                {held === 0
-                  ? "Enough: no piece of this wall waits for a reading"
-                  : "Held pieces wait for another wall's readings"}
+            ) : held === 0 ? (
+              <b className="is-ready">Enough: no piece of this wall waits for a reading</b>
+            ) : doubted?.place ? (
+              <b className="is-held">
+                Next: {doubted.kind} again{" "}
+                {doubted.place.wall && doubted.place.wall !== w.id ? `on wall ${doubted.place.wall} ` : ""}
+                {doubted.place.station ? (
+                  <>
+                    at <Len text={doubted.place.station} />
+                  </>
+                ) : (
+                  "out in the room"
+                )}
+                , it is in doubt
               </b>
+            ) : (
+              <b className="is-held">Held pieces wait for what is stopped: see Mark</b>
             )}
           </div>
           <SegmentedControl
