@@ -1,6 +1,7 @@
 package advise
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -23,6 +24,8 @@ type Next struct {
 	To      string `json:"to,omitempty"`
 	Reading string `json:"reading,omitempty" doc:"The doubtful reading to take again."`
 	Pins    int    `json:"pins,omitempty" doc:"Loose corners that it pins."`
+
+	turn int // how many along the same wall come before it
 }
 
 const mostNext = 8
@@ -108,10 +111,10 @@ func (s *judge) nextReadings() []Next {
 				break // of an even row the next two are enough to say
 			}
 			w := ask.Wall.Wall
-			out = append(out, Next{What: string(step.Kind), Wall: w.ID, Station: s.Rules.Units.Write(step.At), Frees: step.Frees, Text: s.asSaid(string(step.Kind), step.At, w)})
+			out = append(out, Next{What: string(step.Kind), Wall: w.ID, Station: s.Rules.Units.Write(step.At), Frees: step.Frees, turn: step.Turn, Text: s.asSaid(string(step.Kind), step.At, w)})
 		}
 	}
-	slices.SortStableFunc(out, func(a, b Next) int { return b.Frees - a.Frees })
+	slices.SortStableFunc(out, func(a, b Next) int { return cmp.Or(a.turn-b.turn, b.Frees-a.Frees) })
 	return out
 }
 

@@ -241,7 +241,7 @@ func TestANewJobFromNothing(t *testing.T) {
 	v.presses("Place the line")
 	v.sees("A: through two marks", "Strike A")
 	v.presses("Read", "Heights")
-	v.sees("Next: gap at 3/4")
+	v.sees("Next: gap at")
 	for _, value := range []string{"90 1/8", "90 1/4", "90 3/16"} {
 		v.types("Gap", value+"\n")
 		v.until(fmt.Sprintf(`[...document.querySelectorAll('table.readings b')].some(b => b.innerText === %q)`, value))

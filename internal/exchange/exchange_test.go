@@ -35,6 +35,7 @@ func TestReadingsGoOutAndComeBackTheSame(t *testing.T) {
 	list := append([]job.Reading(nil), d.Survey.Readings...)
 	list = append(list,
 		job.Reading{ID: "v", Kind: "gap", Replaces: "r40", Void: true},
+		job.Reading{ID: "l", Kind: "level", From: &job.Place{Wall: "A", Station: job.L("88 in")}, To: &job.Place{Wall: "A", Station: job.L("120 in")}, Rise: job.L("-1/8 in")},
 		job.Reading{ID: "s", Kind: "ceiling", Place: &job.Place{X: job.L("10 in"), Y: job.L("20 in")}, Value: job.L("54 1/2 in"), Stopped: &job.Stood{What: "board", Thick: job.L("1/2 in")}, Extra: []job.Extra{{Column: "weather", Value: "wet, cold"}}})
 	var out bytes.Buffer
 	require.NoError(t, exchange.WriteReadings(&out, list, d.Units))

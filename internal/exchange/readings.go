@@ -55,6 +55,10 @@ var columns = []documented{
 	{name: "x", length: func(r *job.Reading) *job.Length { return &r.Place.X }},
 	{name: "y", length: func(r *job.Reading) *job.Length { return &r.Place.Y }},
 	{name: "value", length: func(r *job.Reading) *job.Length { return &r.Value }},
+	{name: "to wall", text: func(r *job.Reading) *string { return &r.To.Wall }},
+	{name: "to station", length: func(r *job.Reading) *job.Length { return &r.To.Station }},
+	{name: "to x", length: func(r *job.Reading) *job.Length { return &r.To.X }},
+	{name: "to y", length: func(r *job.Reading) *job.Length { return &r.To.Y }},
 	{name: "instrument", text: func(r *job.Reading) *string { return &r.Instrument }},
 	{name: "by", text: func(r *job.Reading) *string { return &r.By }},
 	{name: "taken", text: func(r *job.Reading) *string { return &r.Taken }},
@@ -138,10 +142,20 @@ func guarded(text string) string {
 }
 
 func filled(r job.Reading) job.Reading {
-	place, stood, stopped := job.Place{}, job.Stood{}, job.Stood{}
+	place, to, stood, stopped := job.Place{}, job.Place{}, job.Stood{}, job.Stood{}
 	if r.Place != nil {
 		place = *r.Place
 	}
+	if r.Kind == "level" { // a level's begin and rise stand where others have place and value
+		if r.From != nil {
+			place = *r.From
+		}
+		if r.To != nil {
+			to = *r.To
+		}
+		r.Value = r.Rise
+	}
+	r.To = &to
 	if r.Stood != nil {
 		stood = *r.Stood
 	}
@@ -339,6 +353,13 @@ func readRow(row []string, known []column, line string, faults *job.Faults) (job
 	}
 	if *one.Place == (job.Place{}) {
 		one.Place = nil
+	}
+	if *one.To == (job.Place{}) {
+		one.To = nil
+	}
+	if one.Kind == "level" {
+		one.From, one.Place = one.Place, nil
+		one.Rise, one.Value = one.Value, job.Length{}
 	}
 	if *one.Stood == (job.Stood{}) {
 		one.Stood = nil

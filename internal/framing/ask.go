@@ -11,10 +11,10 @@ import (
 )
 
 // ask says which readings would free the held members: each step the one that
-// frees most. While any is held there is one to take.
+// frees most. While any is held there is one to take. Where jacks wait for a
+// level that is asked first.
 func (f *framer) ask() {
-	var held []survey.Held
-	var which []int
+	var level, rest []int
 	for i := range f.Members {
 		m := &f.Members[i]
 		if m.State != MeasureFirst {
@@ -22,37 +22,56 @@ func (f *framer) ask() {
 		}
 		want := f.ownWant(m)
 		m.Frees = &want
-		if m.Read {
-			continue // it strays from the others: that asks for it again
+		switch {
+		case m.Read: // it strays from the others: that asks for it again
+		case m.why() == noLevel && m.Kind.Row().Stands == wood.PlateToHead:
+			level = append(level, i)
+		default:
+			rest = append(rest, i)
 		}
+	}
+	for _, which := range [][]int{level, rest} {
+		if len(which) > 0 {
+			f.askOf(which)
+		}
+	}
+}
+
+// askOf asks for what frees some of the held members.
+func (f *framer) askOf(which []int) {
+	which = sampled(which)
+	var held []survey.Held
+	for _, i := range which {
+		m := &f.Members[i]
 		hold := f.rules.Hold.Millimetres()
-		held = append(held, survey.Held{Terms: f.doubts[i], At: f.Wall.At(m.From + (m.To-m.From)/2), Hold: math.Max(hold-math.Max(f.beyond[i], 0), hold/5), Own: f.ownReadings(m)})
-		which = append(which, i)
+		held = append(held, survey.Held{
+			Terms: f.doubts[i], At: f.Wall.At(m.From + (m.To-m.From)/2), Hold: math.Max(hold-math.Max(f.beyond[i], 0), hold/5), Own: f.ownReadings(m),
+		})
 	}
-	if len(held) == 0 {
-		return
-	}
-	held, which = sampled(held, which)
 	candidates, wants := f.candidates(which)
 	steps := f.heights.Next(f.taken, held, candidates, 12)
-	asked := false
-	for _, step := range steps {
+	last := 0 // of the steps: what frees nothing after it isn't worth asking for
+	for turn, step := range steps {
 		var members []int
 		for _, i := range step.Frees {
 			members = append(members, which[i])
 		}
 		if len(members) > 0 {
-			f.askFor(wants[step.Candidate], members)
-			asked = true
+			f.askFor(wants[step.Candidate], members, turn)
+			last = turn + 1
 		}
 	}
-	if !asked && len(wants) > 0 {
+	for turn, step := range steps[:last] {
+		f.Asked = append(f.Asked, Asked{wants[step.Candidate], len(step.Frees), turn})
+	}
+	if last == 0 && len(wants) > 0 {
 		// no row of readings frees any for certain: the best of them narrows all
 		first := 0
 		if len(steps) > 0 {
 			first = steps[0].Candidate
 		}
-		f.askFor(wants[first], which)
+		f.askFor(wants[first], which, 0)
+		f.Asked = append(f.Asked, Asked{Want: wants[first]})
 	}
 }
 
@@ -69,7 +88,7 @@ const (
 // why a held piece waits.
 func (m *Member) why() whyHeld {
 	switch {
-	case !m.Known && m.Opening != "" && m.Kind.Row().Stands != wood.PlateToPlate:
+	case m.Guess, !m.Known && m.Opening != "" && m.Kind.Row().Stands != wood.PlateToPlate:
 		return noLevel
 	case !m.Known || m.Few:
 		return tooFew
@@ -80,13 +99,15 @@ func (m *Member) why() whyHeld {
 }
 
 // askFor writes down a reading that is wanted for held members, by the reasons
-// for which they wait.
-func (f *framer) askFor(want Want, members []int) {
+// for which they wait. One that is asked for after others frees them together
+// with those; a reading at its own place frees a piece alone.
+func (f *framer) askFor(want Want, members []int, turn int) {
 	by := map[whyHeld][]string{}
 	for _, i := range members {
 		m := &f.Members[i]
-		own := want
-		m.Frees = &own
+		if turn == 0 {
+			m.Frees = &want
+		}
 		by[m.why()] = append(by[m.why()], m.ID)
 	}
 	for why := noLevel; why <= tooWide; why++ {
@@ -94,10 +115,16 @@ func (f *framer) askFor(want Want, members []int) {
 		if len(ids) == 0 {
 			continue
 		}
-		out := Finding{Level: Warn, Placed: true, At: want.Station, Members: ids, Fix: want.Say(f.Wall, f.rules), Apply: TakeReading}
+		out := Finding{Level: Warn, Placed: true, At: want.Station, Members: ids, Fix: want.Say(f.Wall, f.rules), Apply: TakeReading, Want: &want, Turn: turn}
+		if turn > 0 {
+			out.Fix = f.rules.Tell(words.AfterWhatIsAskedFirst, out.Fix)
+		}
 		switch why {
 		case noLevel:
 			out.Code, out.Text = "no-level", f.rules.Tell(words.HeaderMustBeLevelGaps)
+			if want.Kind == "floor" {
+				out.Fix = f.rules.Tell(words.OrLayALevel, out.Fix)
+			}
 		case tooFew:
 			out.Code, out.Text = "too-few-readings", f.rules.Tell(words.FewerThanBear, list(f.rules, ids, "has", "have"), survey.FewestReadings)
 		case tooFar:
@@ -117,16 +144,15 @@ func (f *framer) askFor(want Want, members []int) {
 // long wall an even choice of them stands for the rest.
 const mostAsked = 60
 
-func sampled(held []survey.Held, which []int) ([]survey.Held, []int) {
-	if len(held) <= mostAsked {
-		return held, which
+func sampled(which []int) []int {
+	if len(which) <= mostAsked {
+		return which
 	}
-	someHeld, some := make([]survey.Held, mostAsked), make([]int, mostAsked)
+	some := make([]int, mostAsked)
 	for i := range mostAsked {
-		k := i * len(held) / mostAsked
-		someHeld[i], some[i] = held[k], which[k]
+		some[i] = which[i*len(which)/mostAsked]
 	}
-	return someHeld, some
+	return some
 }
 
 // ownWant is the reading at a member's own place; under exposed joists, at the
@@ -201,7 +227,9 @@ func (f *framer) candidates(which []int) ([]survey.Reading, []Want) {
 				add(Want{"floor", f.heads[k].high})
 			}
 		}
-		add(f.ownWant(m))
+		if m.Kind.Row().Stands != wood.PlateToHead { // a jack stands at its jamb
+			add(f.ownWant(m))
+		}
 		if near, far, ok := f.between(m.From + (m.To-m.From)/2); ok && m.Kind.UnderTop() {
 			kind := f.ownWant(m).Kind
 			add(Want{kind, near})

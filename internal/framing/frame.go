@@ -22,6 +22,7 @@ type framer struct {
 	*Laid
 	heights Heights
 	taken   *survey.Taken // the readings that bear on the wall
+	gaps    bool          // something of its height is known
 	heads   []head
 	doubts  map[int][]survey.Term // by member: the sum that is least sure in it
 
@@ -36,9 +37,19 @@ type head struct {
 	high      measure.Length // station of the highest floor under the opening
 	floor     survey.Estimate
 	read      *survey.Found    // the floor at high, where it was read there
+	across    *survey.Found    // a level from jamb to jamb: how much higher the far one is
 	off       float64          // what was read there less what all foretell, mm
 	lift      measure.Length   // by how much the jacks, cut up to the mark, raise the header
 	plausible []measure.Length // other stations that may be the highest
+}
+
+// level is the elevation of the highest floor under an opening; where no level
+// was read, heights are over that floor.
+func (h head) level() float64 {
+	if !h.floor.Known {
+		return 0
+	}
+	return h.floor.Value
 }
 
 // Frame works a wall out: where every member stands, how long it is and how
@@ -58,6 +69,7 @@ func (f *framer) frame(found Found) *Framed {
 	f.taken = f.heights.Taken(survey.Rule{
 		From: f.Wall.At(0), To: f.Wall.At(f.Wall.Length), Near: f.rules.Near.Millimetres(), Reach: f.rules.Reach.Millimetres(),
 	})
+	f.gaps = f.heights.EstimateAll([][]survey.Term{f.gapAt(f.Wall.Length / 2)})[0].Known
 	f.findHeads()
 	f.addUprights()
 	f.addSpans()
@@ -119,6 +131,7 @@ func (f *framer) findHeads() {
 			}
 		}
 		jambs := reads[0] != nil && reads[steps] != nil
+		across, laid := f.taken.Across(f.Wall.At(o.Left()), f.Wall.At(o.Right()))
 		alone := jambs && f.taken.Lacks(sums[steps/2], f.Wall.At(places[steps/2])).Readings > 0
 		best := 0
 		for i, e := range floors {
@@ -131,12 +144,19 @@ func (f *framer) findHeads() {
 			}
 		}
 		h := head{high: places[best], floor: floors[best], read: reads[best], off: offs[best]}
+		if laid && !jambs {
+			i := 0
+			if across.Value > 0 {
+				i = steps
+			}
+			h = head{high: places[i], floor: floors[i], across: &across}
+		}
 		within := func(s, jamb measure.Length) bool { return (s - jamb).Abs() <= f.rules.Reach }
 		for i := range places {
 			sums[i] = f.step(places[i], h.high)
 		}
 		for i, e := range f.heights.EstimateAll(sums) {
-			seen := jambs && (within(places[i], o.Left()) || within(places[i], o.Right()))
+			seen := (jambs || laid) && (within(places[i], o.Left()) || within(places[i], o.Right()))
 			if i != best && e.Value+e.Spread >= 0 && !seen {
 				h.plausible = append(h.plausible, places[i])
 			}
@@ -234,7 +254,10 @@ func (f *framer) standUp(u upright, terms []survey.Term, answers []survey.Estima
 	}
 	if m.Known = e.Known; !m.Known {
 		m.State = MeasureFirst
-		return m, doubt
+		if m.Known = f.gaps && u.opening >= 0; !m.Known {
+			return m, doubt
+		}
+		m.Guess = true // held, and counted in the wood by what it will be about
 	}
 	m.Base = stack(w.Bottom).Millimetres()
 	if own.Known {
@@ -246,7 +269,7 @@ func (f *framer) standUp(u upright, terms []survey.Term, answers []survey.Estima
 	}
 	m.Cut = u.kind.Round(m.Exact, f.rules.Mark)
 	m.Spread = f.length(sure)
-	if m.Few || m.Far || m.Spread > f.rules.Hold {
+	if m.Guess || m.Few || m.Far || m.Spread > f.rules.Hold {
 		m.State = MeasureFirst
 	}
 	return m, doubt
@@ -278,7 +301,7 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 		m.Sum = append(append(m.Sum, floor), plateLines(f.rules, wood.BottomPlate, w.Bottom)...)
 	case wood.HeadToPlate:
 		h, o := f.heads[u.opening], w.Openings[u.opening]
-		m.Sum = append([]Line{{f.rules.Tell(words.CeilingAt, centre, straight), f.length(e.Value) + f.length(h.floor.Value), e.From}}, plateLines(f.rules, wood.TopPlate, w.Top)...)
+		m.Sum = append([]Line{{f.rules.Tell(words.CeilingAt, centre, straight), f.length(e.Value) + f.length(h.level()), e.From}}, plateLines(f.rules, wood.TopPlate, w.Top)...)
 		top := measure.Length(0)
 		for _, l := range f.headLines(u.opening) {
 			m.Sum = append(m.Sum, Line{l.What, -l.Value, l.Readings})
@@ -296,7 +319,13 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 // under it, the finish still to come and the height of the opening.
 func (f *framer) headLines(opening int) []Line {
 	h, o := f.heads[opening], f.Wall.Openings[opening]
-	lines := []Line{{f.rules.Tell(words.HighestFloorUnderAt, o.ID, h.high), f.length(h.floor.Value), h.floor.From}}
+	lines := []Line{{f.rules.Tell(words.HighestFloorUnderAt, o.ID, h.high), f.length(h.level()), h.floor.From}}
+	if !h.floor.Known {
+		lines = []Line{{What: f.rules.Tell(words.FloorTakenAsLevel, o.ID)}}
+		if h.across != nil {
+			lines = []Line{{f.rules.Tell(words.HigherJambByLevel, o.ID), 0, h.across.IDs()}}
+		}
+	}
 	if o.FinishFloor != 0 {
 		lines = append(lines, Line{What: f.rules.Tell(words.FloorFinishStillToCome), Value: o.FinishFloor})
 	}
@@ -321,10 +350,7 @@ func (f *framer) addSpans() {
 	for i, o := range w.Openings {
 		left, right := o.Outer(t)
 		long := right - left - 2*t
-		base := 0.0
-		if f.heads[i].floor.Known {
-			base = f.heads[i].floor.Value + (o.FinishFloor + o.Sill + o.Height).Millimetres()
-		}
+		base := f.heads[i].level() + (o.FinishFloor + o.Sill + o.Height).Millimetres()
 		for ply := range o.Header.Plies {
 			z := base
 			if !o.Header.OnEdge {

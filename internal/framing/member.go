@@ -38,6 +38,7 @@ type Member struct {
 	Lumber   *wood.Lumber
 	From, To measure.Length
 	Known    bool // Exact, Cut and Spread are given
+	Guess    bool // what it hangs on wasn't read at all: Exact and Cut are what it will be about
 	Few      bool // too few readings bear on its wall to check a slip by
 	Far      bool // none of them lies within reach of it
 	Read     bool // its length is what was read at its own place
@@ -90,6 +91,8 @@ type Finding struct {
 	Apply   Remedy
 	Wood    *wood.Lumber // that it is about, where no member is named
 	Reading string       // the doubtful reading it is about
+	Want    *Want        // of a reading that is asked for: what and where
+	Turn    int          // how many readings are asked for before it, without which it frees less
 }
 
 // Touches says whether a piece is among its members.
@@ -104,8 +107,17 @@ const (
 	TakeReading  Remedy = "take-reading"
 )
 
+// Asked is a reading worth taking, and how many held members it frees together
+// with those asked for before it.
+type Asked struct {
+	Want
+	Frees int
+	Turn  int // how many are asked for before it, without which it frees less
+}
+
 // Framed is a wall with everything that follows from it.
 type Framed struct {
+	Asked    []Asked // what to read next, in this order; with any held there is one
 	Wall     *Wall
 	Members  []Member
 	Marks    []Mark

@@ -30,6 +30,9 @@ func (f *framer) readAt(u upright, e, own *survey.Estimate, lack survey.Lack) *o
 		return f.readGap(centre, e, lack)
 	case wood.PlateToHead, wood.PlateToSill:
 		h := f.heads[u.opening]
+		if h.across != nil && u.kind.Row().Stands == wood.PlateToHead {
+			return f.levelled(u, h, e, own)
+		}
 		floor, ok := f.taken.At(survey.FloorReading, at)
 		if !ok {
 			e.Value += h.off // it carries the head, which lies off what was read there
@@ -66,6 +69,24 @@ func (f *framer) readAt(u upright, e, own *survey.Estimate, lack survey.Lack) *o
 		return out.settled()
 	}
 	return nil
+}
+
+// levelled is a jack where a level was laid from jamb to jamb: the one on the
+// higher side stands as high as the opening, the other as much longer as the
+// floor falls.
+func (f *framer) levelled(u upright, h head, e, own *survey.Estimate) *ownRead {
+	o := f.Wall.Openings[u.opening]
+	centre := u.from + (u.to-u.from)/2
+	out := &ownRead{found: *h.across, error: h.across.Error, sure: true}
+	e.Value, e.From = math.Abs(h.across.Value), h.across.IDs()
+	if (centre < o.Centre) == (h.high < o.Centre) {
+		e.Value, out.error = 0, 0
+	}
+	if own.Known {
+		own.Value = h.level() - e.Value
+	}
+	e.Known, own.From = true, h.across.IDs()
+	return out.settled()
 }
 
 // readGap looks for a gap read at an upright's own place; or, where too little
@@ -139,7 +160,7 @@ func (f *framer) nameStrays() {
 			}
 			f.Findings = append(f.Findings, Finding{
 				Code: "reading-strays", Level: Warn, Placed: true, At: s.at, Members: []string{m.ID},
-				Text: f.rules.Tell(text, m.ID, words.Half(off)), Fix: f.rules.Tell(words.ReadAgainThereIfAgrees), Apply: TakeReading,
+				Text: f.rules.Tell(text, m.ID, words.Half(off)), Fix: f.rules.Tell(words.ReadAgainThereIfAgrees), Apply: TakeReading, Want: m.Frees,
 			})
 		}
 	}

@@ -82,10 +82,13 @@ type Survey struct {
 // replaces an earlier one names it.
 type Reading struct {
 	ID       string `json:"id" maxLength:"64"`
-	Kind     string `json:"kind" enum:"gap,floor,ceiling"`
+	Kind     string `json:"kind" enum:"gap,floor,ceiling,level" doc:"A height, or the rise of the floor from one place to another, read with a level laid across."`
 	Basis    string `json:"basis,omitempty" enum:"open,stacked,between" doc:"What a gap's tape stood between. Default open."`
 	Place    *Place `json:"place,omitempty"`
 	Value    Length `json:"value,omitzero" format:"length"`
+	From     *Place `json:"from,omitempty" doc:"Of a level: where it begins."`
+	To       *Place `json:"to,omitempty" doc:"Of a level: where it ends."`
+	Rise     Length `json:"rise,omitzero" format:"length" doc:"Of a level: how much higher the floor is at its end than where it begins."`
 	Replaces string `json:"replaces,omitempty" doc:"Id of the earlier reading that this one corrects."`
 	Void     bool   `json:"void,omitempty" doc:"Takes the reading it replaces back, giving no new value."`
 	Stays    bool   `json:"stays,omitempty" doc:"Not read again: the wall that the one it replaces was given by has moved, and it stays where it was read."`
@@ -96,6 +99,25 @@ type Reading struct {
 	Stood      *Stood  `json:"stood,omitempty" doc:"What the tape stood on, if not the bare floor."`
 	Stopped    *Stood  `json:"stopped,omitempty" doc:"What it stopped at, if not the ceiling."`
 	Extra      []Extra `json:"extra,omitempty" nullable:"false" doc:"Columns of an imported list that have no field here."`
+}
+
+// Places are where it was read: one place, or the two ends of a level.
+func (r *Reading) Places() []*Place {
+	var out []*Place
+	for _, p := range []*Place{r.Place, r.From, r.To} {
+		if p != nil {
+			out = append(out, p)
+		}
+	}
+	return out
+}
+
+// Said is what was read: the value, or a level's rise.
+func (r Reading) Said() Length {
+	if r.Kind == "level" {
+		return r.Rise
+	}
+	return r.Value
 }
 
 // Place is a point on the plan, or a station along a wall.

@@ -171,12 +171,15 @@ func sayOne(e Edit, fresh bool, u measure.System) string {
 
 func sayReading(r Reading, u measure.System) string {
 	what := r.Kind
-	switch {
-	case r.Place == nil:
-	case r.Place.Wall != "":
-		what += fmt.Sprintf(" on wall %s at %s", r.Place.Wall, r.Place.Station.Said(u))
-	default:
-		what += fmt.Sprintf(" at %s across, %s up", r.Place.X.Said(u), r.Place.Y.Said(u))
+	for i, p := range r.Places() {
+		if i > 0 {
+			what += " to"
+		}
+		if p.Wall != "" {
+			what += fmt.Sprintf(" on wall %s at %s", p.Wall, p.Station.Said(u))
+		} else {
+			what += fmt.Sprintf(" at %s across, %s up", p.X.Said(u), p.Y.Said(u))
+		}
 	}
 	switch {
 	case r.Stays:
@@ -184,9 +187,9 @@ func sayReading(r Reading, u measure.System) string {
 	case r.Void:
 		return what + " taken back"
 	case r.Replaces != "":
-		return fmt.Sprintf("%s corrected: %s", what, r.Value.Said(u))
+		return fmt.Sprintf("%s corrected: %s", what, r.Said().Said(u))
 	}
-	return fmt.Sprintf("%s: %s", what, r.Value.Said(u))
+	return fmt.Sprintf("%s: %s", what, r.Said().Said(u))
 }
 
 func sayTie(t Tie, u measure.System) string {

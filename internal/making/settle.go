@@ -42,9 +42,6 @@ func (m *Maker) rebased(e job.Edit) job.Edit {
 // whereRead gives a reading by its place on the plan, if the wall it was taken
 // along doesn't lie there any more.
 func (m *Maker) whereRead(r job.Reading) job.Reading {
-	if r.Place == nil || r.Place.Wall == "" {
-		return r
-	}
 	if m.was == nil {
 		was, faults := m.Read.Of(*m.Base)
 		is, wrong := m.Read.Of(site.Bare(m.Now))
@@ -53,16 +50,11 @@ func (m *Maker) whereRead(r job.Reading) job.Reading {
 		}
 		m.was, m.is = was, is
 	}
-	w := site.ByID(m.was.Walls)[r.Place.Wall]
-	station, err := r.Place.Station.In(m.Now.Units)
-	if w == nil || err != nil {
+	old := site.ByID(m.was.Walls)
+	if !site.Moved(r, old, site.ByID(m.is.Walls), m.Now.Units) {
 		return r
 	}
-	at := w.At(station)
-	if site.Still(site.ByID(m.is.Walls)[r.Place.Wall], station, at) {
-		return r
-	}
-	return site.OnPlan(r, w, at, m.Now.Units)
+	return site.OnPlan(r, old, m.Now.Units)
 }
 
 // settle adds what follows from walls that moved: readings and floor that was

@@ -44,7 +44,7 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 			continue // it lies between joists, not in the wall
 		}
 		d.Pieces = append(d.Pieces, s.drawPiece(w, m))
-		if m.Kind == wood.HeaderPly && m.Layer == 0 && f.Section.Levels {
+		if m.Kind == wood.HeaderPly && m.Layer == 0 && f.Section.Known {
 			heads[m.Opening] = m.Base
 		}
 	}
@@ -52,7 +52,7 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 		head, known := heads[o.ID]
 		d.Openings = append(d.Openings, DrawnOpening{
 			ID: o.ID, Kind: string(o.Kind), From: o.Left().Millimetres(), To: o.Right().Millimetres(), Head: head, Known: known,
-			Sill: head - o.Height.Millimetres(), Label: s.Say(o.Width) + " × " + s.Say(o.Height+o.FinishFloor), Centre: s.Say(o.Centre),
+			Sill: head - o.Height.Millimetres(), Label: s.Say(o.Width) + " × " + s.Say(o.Height+o.FinishFloor), Centre: s.Say(o.Centre), Left: s.Rules.Units.Write(o.Left()), Right: s.Rules.Units.Write(o.Right()),
 		})
 	}
 	d.Pins = append(d.Pins, s.pins(w)...)

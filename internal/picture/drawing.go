@@ -63,6 +63,8 @@ type DrawnOpening struct {
 	Known  bool    `json:"known"`
 	Label  string  `json:"label"`
 	Centre string  `json:"centre"`
+	Left   string  `json:"left" doc:"Station of its rough side nearer the wall's from end."`
+	Right  string  `json:"right"`
 }
 
 // TapeNumber is a number on the running tape.

@@ -167,6 +167,9 @@ func SectionAlong(s *work.Result, from, to job.Place) (Drawing, error) {
 		out.Surface = append(out.Surface, p)
 	}
 	for _, reading := range s.Readings {
+		if reading.Kind == survey.LevelReading {
+			continue
+		}
 		along := ((reading.At.X-a.X)*(b.X-a.X) + (reading.At.Y-a.Y)*(b.Y-a.Y)) / long
 		off := ((reading.At.Y-a.Y)*(b.X-a.X) - (reading.At.X-a.X)*(b.Y-a.Y)) / long
 		if along < 0 || along > long || math.Abs(off) > 300 {

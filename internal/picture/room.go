@@ -139,6 +139,9 @@ func (s *drawer) writeFound(room *Room, shape room.Shape) {
 		doubtful[d.Reading] = true
 	}
 	for _, r := range s.Readings {
+		if r.Kind == survey.LevelReading {
+			continue // it lies across, not at one place
+		}
 		raw, _ := s.Given[r.ID].Value.In(s.Rules.Units)
 		room.Pins = append(room.Pins, RoomPin{r.ID, string(r.Kind), r.At.X, r.At.Y, s.Rules.Units.Say(raw, 0), s.Where(r), doubtful[r.ID]})
 	}
@@ -300,7 +303,7 @@ func (s *drawer) counted() []Counted {
 	out := []Counted{}
 	for _, r := range s.Readings {
 		doc := s.Given[r.ID]
-		raw, _ := doc.Value.In(s.Rules.Units)
+		raw, _ := doc.Said().In(s.Rules.Units)
 		used := s.Used[r.ID]
 		if doc.Basis == "stacked" || doc.Basis == "between" || used == raw {
 			continue

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -11,6 +12,7 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
 	"homalos/internal/measure"
+	"homalos/internal/site"
 	"homalos/internal/words"
 )
 
@@ -175,14 +177,17 @@ func TestWhileAPieceIsHeldAReadingIsNamed(t *testing.T) {
 			along(&d, "gap", u(rapid.Int64Range(0, long).Draw(rt, fmt.Sprint("at", i))), u(96))
 		}
 		value := map[string]string{"gap": u(96), "floor": u(-41), "ceiling": u(55)}
+		before, promised := 1<<30, 0
 		for range 60 {
 			p, err := Compute(d)
 			require.NoError(rt, err)
 			next, held := p.Next()
+			require.LessOrEqual(rt, held, before-promised+1, "as many as were promised, but for one that stood on the edge")
 			if held == 0 {
 				return
 			}
 			require.NotEmpty(rt, next)
+			before, promised = held, next[0].Frees
 			along(&d, next[0].What, next[0].Station, value[next[0].What])
 		}
 		require.Fail(rt, "it goes on and on")
@@ -199,6 +204,17 @@ func TestTheJambsFreeTheJacks(t *testing.T) {
 		for i := range 5 {
 			along(&d, "gap", units.Words(fmt.Sprint(25*i), fmt.Sprint(650*i)), units.Words("96", "2440"))
 		}
+		before := computed(t, d)
+		about := units.Words("81 in", "2045 mm") // 82 1/2 or 2090, less the bottom plate
+		for _, j := range of(before, "jack") {
+			assert.Equal(t, []string{"measure-first", about, about}, []string{j.State, j.Exact, j.Cut}, j.ID)
+			assert.Equal(t, told(words.FloorTakenAsLevel, "D"), j.Sum[0].What)
+		}
+		listed := slices.IndexFunc(before.Cuts, func(c Cut) bool { return c.Length == about && c.State == "measure-first" && c.Count == 2 })
+		assert.GreaterOrEqual(t, listed, 0, "counted and bought")
+		door := before.Drawings[0].Openings[0]
+		assert.True(t, door.Known)
+		assert.InDelta(t, units.Pick(measure.Inch*165/2, 2090*measure.Millimetre).Millimetres(), door.Head, 1, "the header is drawn where it will sit")
 		for range 2 {
 			next, held := computed(t, d).Next()
 			require.Positive(t, held)
@@ -282,4 +298,65 @@ func TestASumIsInTheCrewsWords(t *testing.T) {
 	})
 	d.Survey.Instruments = []job.Instrument{{ID: "old tape", Kind: "tape"}}
 	assert.Equal(t, []SaidReading{{ID: "n0", Wall: "A", Text: told(words.OverPlatesSaid, "91 3/8", told(words.SaidAt, 48*measure.Inch)) + ", Tue 24 Nov, old tape"}}, computed(t, d).Readings)
+}
+
+// Without a laser a level laid across an opening frees its jacks: the one on the
+// higher side is as long as the opening asks, the other longer by the fall. It
+// reads the same laid the other way round, in both units.
+func TestALevelAcrossFreesTheJacks(t *testing.T) {
+	for _, units := range []measure.System{measure.Imperial, measure.Metric} {
+		for name, c := range map[string]struct {
+			swap bool
+			rise string
+		}{
+			"from left to right":  {false, units.Words("3/8 in", "10 mm")},
+			"the other way round": {true, units.Words("-3/8 in", "-10 mm")},
+		} {
+			d := bare(units, units.Words("101 in", "2600 mm"))
+			leaf := job.Size{Width: job.L(units.Words("30 in", "800 mm")), Height: job.L(units.Words("80 in", "2040 mm"))}
+			d.Walls[0].Openings = []job.Opening{{ID: "D", Kind: "door", Centre: job.L(units.Words("50 in", "1300 mm")), Leaf: &leaf}}
+			for i := range 5 {
+				along(&d, "gap", units.Words(fmt.Sprint(25*i), fmt.Sprint(650*i)), units.Words("96", "2440"))
+			}
+			from, to := &job.Place{Wall: "A", Station: job.L(units.Words("34 in", "860 mm"))}, &job.Place{Wall: "A", Station: job.L(units.Words("66 in", "1740 mm"))}
+			if c.swap {
+				from, to = to, from
+			}
+			d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: "across", Kind: "level", From: from, To: to, Rise: job.L(c.rise)})
+			p := computed(t, d)
+			jacks := of(p, "jack")
+			require.Len(t, jacks, 2)
+			want := []string{units.Words("81 3/8 in", "2055 mm"), units.Words("81 in", "2045 mm")}
+			assert.Equal(t, want, []string{jacks[0].Cut, jacks[1].Cut}, "%s, %s", units, name)
+			for _, j := range jacks {
+				assert.Equal(t, "ready", j.State, "%s, %s, %s", j.ID, units, name)
+				assert.Equal(t, told(words.HigherJambByLevel, "D"), j.Sum[0].What)
+			}
+			rises := told(words.LevelRisesSaid, units.Words("3/8", "10"), "at 34", "at 66")
+			if units == measure.Imperial && !c.swap {
+				assert.Equal(t, rises, p.Readings[len(p.Readings)-1].Text)
+			}
+			// it stays where it lay when the wall moves
+			moved := job.Copy(d)
+			moved.Walls[0].From.Y, moved.Walls[0].To.Y = job.L(units.Words("40 in", "1000 mm")), job.L(units.Words("40 in", "1000 mm"))
+			site.KeepPlaces(d, &moved)
+			last := moved.Survey.Readings[len(moved.Survey.Readings)-1]
+			assert.True(t, last.Stays)
+			assert.Empty(t, last.From.Wall+last.To.Wall)
+			require.Empty(t, site.Check(moved))
+		}
+	}
+	for path, change := range map[string]func(*job.Reading){
+		"survey.readings[0].rise": func(r *job.Reading) { r.Rise = job.Length{} },
+		"survey.readings[0].to":   func(r *job.Reading) { r.To = nil },
+		"survey.readings[0]":      func(r *job.Reading) { r.Value = job.L("3 in") },
+	} {
+		d := bare(measure.Imperial, "101 in")
+		r := job.Reading{ID: "l", Kind: "level", From: &job.Place{Wall: "A", Station: job.L("10")}, To: &job.Place{Wall: "A", Station: job.L("50")}, Rise: job.L("1/4")}
+		change(&r)
+		d.Survey.Readings = []job.Reading{r}
+		faults := site.Check(d)
+		require.Len(t, faults, 1, path)
+		assert.Equal(t, path, faults[0].Path)
+	}
 }

@@ -42,24 +42,43 @@ func (s *writer) saidReadings(walls []Wall) []SaidReading {
 func (s *writer) sayReading(given job.Reading, r survey.Reading) SaidReading {
 	out := SaidReading{ID: r.ID}
 	u := s.Rules.Units
-	value, _ := given.Value.In(u) // resolved before: it reads
-	code := map[survey.Kind]words.Code{survey.FloorReading: words.FloorReadingSaid, survey.CeilingReading: words.CeilingReadingSaid, survey.GapReading: words.GapReadingSaid}[r.Kind]
-	switch {
+	value, _ := given.Said().In(u) // resolved before: it reads
+	code := words.GapReadingSaid
+	switch below := value < 0; {
+	case r.Kind == survey.FloorReading && below:
+		code = words.FloorBelowSaid
+	case r.Kind == survey.FloorReading:
+		code = words.FloorAboveSaid
+	case r.Kind == survey.CeilingReading && below:
+		code = words.CeilingBelowSaid
+	case r.Kind == survey.CeilingReading:
+		code = words.CeilingAboveSaid
 	case r.Over > 0 && r.Fixed:
 		code = words.BetweenPlatesSaid
 	case r.Over > 0:
 		code = words.OverPlatesSaid
 	}
-	where := ""
-	if p := given.Place; p.Wall != "" {
-		at, _ := p.Station.In(u)
-		out.Wall, where = p.Wall, s.Rules.Tell(words.SaidAt, at)
-	} else {
+	var where []string
+	for _, p := range given.Places() {
+		if p.Wall != "" {
+			at, _ := p.Station.In(u)
+			out.Wall = p.Wall
+			where = append(where, s.Rules.Tell(words.SaidAt, at))
+			continue
+		}
 		x, _ := p.X.In(u)
 		y, _ := p.Y.In(u)
-		where = s.Rules.Tell(words.SaidAcrossUp, x, y)
+		where = append(where, s.Rules.Tell(words.SaidAcrossUp, x, y))
 	}
-	out.Text = s.Rules.Tell(code, words.Exact(value), where)
+	if r.Kind == survey.LevelReading {
+		code = words.LevelRisesSaid
+		if value < 0 {
+			code = words.LevelFallsSaid
+		}
+		out.Text = s.Rules.Tell(code, words.Exact(value.Abs()), where[0], where[1])
+	} else {
+		out.Text = s.Rules.Tell(code, words.Exact(value.Abs()), where[0])
+	}
 	if taken, err := time.Parse(time.RFC3339, given.Taken); err == nil {
 		out.Text += ", " + taken.Format("Mon 2 Jan")
 	}

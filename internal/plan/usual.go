@@ -77,9 +77,9 @@ func byPlace(s *site.Site) []string {
 	var all []placed
 	if s.Doc.Survey != nil {
 		for _, r := range s.Doc.Survey.Readings {
-			if r.Place != nil && r.Place.Wall != "" {
-				station, _ := r.Place.Station.In(s.Rules.Units) // resolved before: it reads
-				all = append(all, placed{r.ID, r.Place.Wall, r.Kind, station})
+			if at := r.Places(); len(at) > 0 && at[0].Wall != "" {
+				station, _ := at[0].Station.In(s.Rules.Units) // resolved before: it reads
+				all = append(all, placed{r.ID, at[0].Wall, r.Kind, station})
 			}
 		}
 	}

@@ -55,20 +55,10 @@ func (m *Reader) KeepPlaces(before job.Document, after *job.Document) int {
 	u := after.Units
 	n := 0
 	for _, r := range after.Survey.Readings {
-		if r.Place == nil || r.Place.Wall == "" || !standing[r.ID] || replaced[r.ID] {
-			continue
+		if standing[r.ID] && !replaced[r.ID] && Moved(r, old, fresh, u) {
+			after.Survey.Readings = append(after.Survey.Readings, stays(r, old, u, taken))
+			n++
 		}
-		w := old[r.Place.Wall]
-		station, err := r.Place.Station.In(u)
-		if w == nil || err != nil {
-			continue
-		}
-		at := w.At(station)
-		if Still(fresh[r.Place.Wall], station, at) {
-			continue
-		}
-		after.Survey.Readings = append(after.Survey.Readings, stays(r, w, at, u, taken))
-		n++
 	}
 	return n
 }
@@ -104,8 +94,10 @@ func keepFloor(before job.Document, after *job.Document, old, fresh map[string]*
 
 func alongWalls(all []job.Reading) bool {
 	for _, r := range all {
-		if r.Place != nil && r.Place.Wall != "" {
-			return true
+		for _, p := range r.Places() {
+			if p.Wall != "" {
+				return true
+			}
 		}
 	}
 	return false
@@ -121,8 +113,8 @@ func ByID(walls []*framing.Wall) map[string]*framing.Wall {
 
 // stays is a reading at its place on the plan, in the place of the one along
 // its wall.
-func stays(r job.Reading, w *framing.Wall, at geo.Point, u measure.System, taken map[string]bool) job.Reading {
-	out := OnPlan(r, w, at, u)
+func stays(r job.Reading, walls map[string]*framing.Wall, u measure.System, taken map[string]bool) job.Reading {
+	out := OnPlan(r, walls, u)
 	out.Replaces, out.Stays = r.ID, true
 	for k := 1; ; k++ {
 		if out.ID = fmt.Sprintf("%s, stays %d", r.ID, k); len(out.ID) > 64 {
@@ -135,11 +127,41 @@ func stays(r job.Reading, w *framing.Wall, at geo.Point, u measure.System, taken
 	}
 }
 
-// OnPlan is a reading at its place on the plan. What was taken over plates is
-// given from floor to ceiling.
-func OnPlan(r job.Reading, w *framing.Wall, at geo.Point, u measure.System) job.Reading {
-	place := Placed(at, u)
-	r.Place = &place
+// Moved says whether a wall that a reading was taken along has its place no
+// longer at the same station.
+func Moved(r job.Reading, old, fresh map[string]*framing.Wall, u measure.System) bool {
+	for _, p := range r.Places() {
+		w := old[p.Wall]
+		station, err := p.Station.In(u)
+		if p.Wall != "" && w != nil && err == nil && !Still(fresh[p.Wall], station, w.At(station)) {
+			return true
+		}
+	}
+	return false
+}
+
+// OnPlan is a reading at its place on the plan, as walls lay when it was taken.
+// What was taken over plates is given from floor to ceiling.
+func OnPlan(r job.Reading, walls map[string]*framing.Wall, u measure.System) job.Reading {
+	placed := func(p *job.Place) *job.Place {
+		if p == nil || walls[p.Wall] == nil {
+			return p
+		}
+		station, err := p.Station.In(u)
+		if err != nil {
+			return p
+		}
+		out := Placed(walls[p.Wall].At(station), u)
+		return &out
+	}
+	var w *framing.Wall
+	if r.Place != nil {
+		w = walls[r.Place.Wall]
+	}
+	r.Place, r.From, r.To = placed(r.Place), placed(r.From), placed(r.To)
+	if w == nil {
+		return r
+	}
 	if value, err := r.Value.In(u); err == nil && (r.Basis == "stacked" || r.Basis == "between") {
 		r.Value, r.Basis = job.Exactly(value+w.PlateStack(), u), ""
 	}

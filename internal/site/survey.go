@@ -79,14 +79,16 @@ func (r *resolver) setReadings(all []job.Reading) {
 	for i, reading := range all {
 		path := fmt.Sprintf("survey.readings[%d]", i)
 		if reading.Void {
-			if reading.Replaces == "" || reading.Value.Given() {
+			if reading.Replaces == "" || reading.Said().Given() {
 				r.faults.Add(path, "a reading taken back names what it replaces and gives no value")
 			}
 			continue
 		}
 		if replaced[reading.ID] {
 			// the wall it was given by may have moved or gone since
-			r.must(path+".value", reading.Value)
+			if reading.Kind != "level" {
+				r.must(path+".value", reading.Value)
+			}
 			continue
 		}
 		got, ok := r.reading(path, reading)
@@ -100,7 +102,7 @@ func (r *resolver) setReadings(all []job.Reading) {
 			}
 			reading = old // what it repeats is what that one repeated
 		}
-		if old, again := r.Given[reading.Replaces]; again && old.Kind == reading.Kind && old.Value.Given() {
+		if old, again := r.Given[reading.Replaces]; again && old.Kind == reading.Kind && old.Value.Given() && reading.Kind != "level" {
 			was, err := old.Value.In(r.Doc.Units)
 			now, err2 := reading.Value.In(r.Doc.Units)
 			got.Sure = err == nil && err2 == nil && math.Abs((was-now).Millimetres()) <= 3*math.Max(got.Noise, r.Noise)
@@ -127,8 +129,14 @@ func (r *resolver) setReadings(all []job.Reading) {
 }
 
 func (r *resolver) reading(path string, reading job.Reading) (survey.Reading, bool) {
+	if reading.Kind == "level" {
+		return r.levelled(path, reading)
+	}
 	before := len(r.faults)
 	out := survey.Reading{ID: reading.ID, Kind: survey.Kind(reading.Kind)}
+	if reading.From != nil || reading.To != nil || reading.Rise.Given() {
+		r.faults.Add(path+".from", "only a level goes from one place to another")
+	}
 	value, given := r.must(path+".value", reading.Value)
 	out.Tape = value.Millimetres()
 	var wall *framing.Wall
@@ -179,6 +187,39 @@ func (r *resolver) reading(path string, reading job.Reading) (survey.Reading, bo
 	r.Used[reading.ID] = value
 	out.Value = value.Millimetres()
 	return out, used && len(r.faults) == before && reading.Place != nil && (reading.Place.Wall == "" || wall != nil)
+}
+
+// levelled is a level laid from one place to another: the rise of the floor.
+func (r *resolver) levelled(path string, reading job.Reading) (survey.Reading, bool) {
+	before := len(r.faults)
+	out := survey.Reading{ID: reading.ID, Kind: survey.LevelReading, Sure: true}
+	if reading.Place != nil || reading.Value.Given() || reading.Basis != "" || reading.Stopped != nil {
+		r.faults.Add(path, "a level is given by from, to and rise")
+	}
+	rise, _ := r.must(path+".rise", reading.Rise)
+	if rise.Abs() > measure.Metre {
+		r.faults.Add(path+".rise", "%s: check the unit", r.write(rise))
+	}
+	ends := [2]geo.Point{}
+	for i, p := range []*job.Place{reading.From, reading.To} {
+		at := path + []string{".from", ".to"}[i]
+		if p == nil {
+			r.faults.Add(at, "missing: say where the level lay")
+			continue
+		}
+		ends[i], _ = r.place(at, *p)
+	}
+	if len(r.faults) == before && ends[0].Distance(ends[1]) < survey.Own {
+		r.faults.Add(path+".to", "the same place as from")
+	}
+	in := r.instrumentOf(path, reading.Instrument)
+	if in != nil {
+		out.Noise = in.Noise
+	}
+	r.stoodOn(path+".stood", reading.Stood, false)
+	r.Used[reading.ID] = rise
+	out.At, out.To, out.Value, out.Tape = ends[0], ends[1], rise.Millimetres(), rise.Millimetres()
+	return out, len(r.faults) == before
 }
 
 // spot is where a place of the job lies on the plan.

@@ -135,6 +135,7 @@ func (m *Model) settle() {
 			sum[0] += r.Value
 		case CeilingReading:
 			sum[1] += r.Value
+		case LevelReading:
 		default:
 			sum[2] += r.Value
 		}

@@ -45,7 +45,7 @@ func (m *Model) Next(t *Taken, held []Held, candidates []Reading, most int) []St
 		sums = append(sums, c.terms())
 	}
 	cov := m.covariance(sums)
-	w := weighing{Taken: t, held: held, candidates: candidates, cov: cov, free: make([]bool, len(held)), limit: make([]float64, len(held))}
+	w := weighing{Taken: t, blind: len(t.near) < FewestReadings, held: held, candidates: candidates, cov: cov, free: make([]bool, len(held)), limit: make([]float64, len(held))}
 	now := m.EstimateAll(sums[:len(held)])
 	for i, h := range held {
 		w.limit[i] = h.Hold * h.Hold / (surety * surety)
@@ -89,6 +89,7 @@ type weighing struct {
 	behind     []support
 	own        [][]Reading // still to be read at its own place
 	free       []bool
+	blind      bool // too little was read to foretell what more will free: only what is read at its own place is sure
 	room       []tally
 }
 
@@ -108,7 +109,10 @@ func (w *weighing) worth(c int, noise float64) (frees int, gain float64) {
 		if w.may(i, after, w.cov.At(i, i)-drop) || len(w.own[i]) == 1 && same(w.own[i][0], w.candidates[c]) {
 			frees++
 		}
-		gain += math.Min(drop/w.limit[i], 100) + float64(max(was.Readings, 0)-max(lack.Readings, 0))
+		if was := w.cov.At(i, i); was > w.limit[i] {
+			gain += math.Log(was / math.Max(was-drop, w.limit[i])) // what is narrow enough gains nothing
+		}
+		gain += float64(max(was.Readings, 0) - max(lack.Readings, 0))
 		if was.Far && !lack.Far {
 			gain++
 		}
@@ -120,7 +124,7 @@ func (w *weighing) worth(c int, noise float64) (frees int, gain float64) {
 // variance of the model's.
 func (w *weighing) may(i int, s support, variance float64) bool {
 	wide := wider(s.far())
-	return variance*wide*wide <= w.limit[i] && !s.lack(w.rule.Reach).Any()
+	return !w.blind && variance*wide*wide <= w.limit[i] && !s.lack(w.rule.Reach).Any()
 }
 
 // take takes a candidate, and says which held sums that frees.

@@ -29,6 +29,7 @@ const (
 	GapReading     Kind = "gap"     // floor to ceiling, straight up, open
 	FloorReading   Kind = "floor"   // elevation from the datum
 	CeilingReading Kind = "ceiling" // elevation from the datum
+	LevelReading   Kind = "level"   // the floor's rise from one place to another
 )
 
 // Reading is one reading, with its value in millimetres. A gap taken over
@@ -37,6 +38,7 @@ type Reading struct {
 	ID    string
 	Kind  Kind
 	At    geo.Point
+	To    geo.Point // of a level: its other end
 	Value float64
 	Noise float64 // standard error of this one, mm; 0: the model's
 	Tape  float64 // what the tape itself said, mm; Value less what it is corrected by
@@ -87,6 +89,8 @@ func (r Reading) terms() []Term {
 		return []Term{{Of: Floor, At: r.At, Weight: 1}}
 	case CeilingReading:
 		return []Term{{Of: Ceiling, At: r.At, Weight: 1}}
+	case LevelReading:
+		return []Term{{Of: Floor, At: r.To, Weight: 1}, {Of: Floor, At: r.At, Weight: -1}}
 	}
 	return Gap(r.At)
 }
@@ -108,6 +112,7 @@ func (m *Model) count() {
 		case CeilingReading:
 			n.ceiling[m.patch(Ceiling, r.At)]++
 			n.all.ceiling++
+		case LevelReading: // says nothing of how high
 		default:
 			n.gap[[2]int{m.patch(Floor, r.At), m.patch(Ceiling, r.At)}]++
 			n.all.gap++

@@ -90,6 +90,9 @@ type seen struct {
 var none = seen{0, math.Inf(1), math.Inf(1)}
 
 func (t *Taken) add(s *support, r Reading) {
+	if r.Kind == LevelReading {
+		return // it says how two places differ, of neither how high it is
+	}
 	piece := r.At.Distance(s.piece)
 	for i, term := range s.terms {
 		y := &s.tallies[i]
@@ -206,6 +209,30 @@ func (t *Taken) At(kind Kind, at geo.Point) (Found, bool) {
 	out.Value, out.Error = out.Value/n, math.Sqrt(variance)/n
 	out.Sure = out.Sure || n > 1 && out.agree(3*out.Error*math.Sqrt(n))
 	return out, true
+}
+
+// Across is what a level said that was laid from about one place to another:
+// how much higher the second is. False: none was.
+func (t *Taken) Across(from, to geo.Point) (Found, bool) {
+	var out Found
+	if t == nil {
+		return out, false
+	}
+	for _, r := range t.near {
+		sign := 0.0
+		switch {
+		case r.Kind != LevelReading:
+		case r.At.Distance(from) <= Own && r.To.Distance(to) <= Own:
+			sign = 1
+		case r.To.Distance(from) <= Own && r.At.Distance(to) <= Own:
+			sign = -1
+		}
+		if sign != 0 {
+			// the last one laid counts
+			out = Found{Value: sign * r.Value, Error: math.Sqrt(t.model.variance(r)), By: []Reading{r}}
+		}
+	}
+	return out, len(out.By) > 0
 }
 
 // agree says whether all lie this close to their mean.

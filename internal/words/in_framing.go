@@ -132,4 +132,8 @@ var (
 	NothingReadWithin           = sentence("{0} too far from what was read: there is nothing within {1} of {2}.")
 	FewerThanBear               = sentence("{0} too little to go by: fewer than {1} readings bear on this wall, and a slip would not show.")
 	StraightOnPastJoistAt       = sentence("on straight past the joist at {0}, from that at {1}")
+	FloorTakenAsLevel           = sentence("floor under {0}, taken as level: it was not read")
+	HigherJambByLevel           = sentence("floor at the higher jamb of {0}, by a level laid across")
+	OrLayALevel                 = sentence("{0} Or lay a level across the opening and read how the floor rises.")
+	AfterWhatIsAskedFirst       = sentence("After what is asked for first: {0}")
 )

@@ -1,6 +1,8 @@
 package work
 
 import (
+	"slices"
+
 	"homalos/internal/framing"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
@@ -16,39 +18,42 @@ type Ask struct {
 type Step struct {
 	Kind  survey.Kind
 	At    measure.Length
-	Frees int // how many held pieces it frees; 0 for one of an even row
+	Frees int // how many held pieces it frees, with those before it; 0 for one of an even row
+	Turn  int // how many are asked for before it
 }
 
 // Asks lists for each wall the readings worth taking: those that free held
-// pieces first, then an even row along the wall where little is read. Where a
-// header must be level the row asks for floor and ceiling, else for gaps. With
-// no piece held there is nothing more to ask.
+// pieces, in the order they are worth taking; where none does, an even row along the wall where little
+// is read. Where a header must be level the row asks for floor and ceiling, else
+// for gaps. With no piece held there is nothing more to ask.
 func (s *Result) Asks() []Ask {
 	var out []Ask
 	for _, w := range s.Walls {
 		ask := Ask{Wall: w}
 		if w.Held() > 0 {
-			ask.Next = append(s.freeing(w), s.row(w)...)
+			if ask.Next = s.freeing(w); len(ask.Next) == 0 && len(s.Doubts) == 0 {
+				ask.Next = s.row(w) // else what is in doubt is taken again first
+			}
 		}
 		out = append(out, ask)
 	}
 	return out
 }
 
-// freeing are the readings that free held pieces of a wall.
+// freeing are the readings that free held pieces of a wall. What a reading in
+// doubt is waited for instead isn't asked for.
 func (s *Result) freeing(w *Wall) []Step {
 	var out []Step
 	for _, f := range w.Findings {
-		if f.Apply != framing.TakeReading || !f.Placed || f.Code == "doubtful-reading" {
-			continue
+		if f.Code == "reading-strays" && f.Want != nil {
+			out = append(out, Step{Kind: survey.Kind(f.Want.Kind), At: f.At, Frees: len(f.Members)})
 		}
-		kind := survey.GapReading
-		for _, m := range w.Members {
-			if m.ID == f.Members[0] && m.Frees != nil {
-				kind = survey.Kind(m.Frees.Kind)
-			}
+	}
+	for _, a := range w.Asked {
+		waits := a.Frees == 0 || slices.ContainsFunc(w.Findings, func(f framing.Finding) bool { return f.Want != nil && *f.Want == a.Want })
+		if waits {
+			out = append(out, Step{survey.Kind(a.Kind), a.Station, a.Frees, a.Turn})
 		}
-		out = append(out, Step{kind, f.At, len(f.Members)})
 	}
 	return out
 }
@@ -70,7 +75,7 @@ func (s *Result) row(w *Wall) []Step {
 	for _, at := range append(places, long) {
 		for _, kind := range kinds {
 			if !s.readNear(read, kind, at) {
-				out = append(out, Step{kind, at, 0})
+				out = append(out, Step{Kind: kind, At: at})
 			}
 		}
 	}
@@ -102,6 +107,9 @@ func (s *Result) ReadAlong(w *framing.Wall) []Pinned {
 	long := start.Distance(end)
 	var out []Pinned
 	for _, r := range s.Readings {
+		if r.Kind == survey.LevelReading {
+			continue // it lies across, not at one place
+		}
 		along := ((r.At.X-start.X)*(end.X-start.X) + (r.At.Y-start.Y)*(end.Y-start.Y)) / long
 		off := ((r.At.Y-start.Y)*(end.X-start.X) - (r.At.X-start.X)*(end.Y-start.Y)) / long
 		if s.Given[r.ID].Place.Wall == w.ID || along >= 0 && along <= long && off <= 150 && off >= -150 {

@@ -1,6 +1,8 @@
 package work
 
 import (
+	"slices"
+
 	"homalos/internal/framing"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
@@ -68,7 +70,7 @@ func (s *Result) doubt() {
 		for _, w := range s.Walls {
 			if place.Wall == w.Wall.ID {
 				at, _ := place.Station.In(s.Rules.Units)
-				f.Members, placed = append(w.askedAgain(at), w.waiting()...), true
+				f.Members, placed = append(s.askedAgain(w, at), w.waiting()...), true
 				w.Findings = append([]framing.Finding{f}, w.Findings...)
 			}
 		}
@@ -78,18 +80,23 @@ func (s *Result) doubt() {
 	}
 }
 
-// askedAgain are the held pieces for which a reading is asked where one is in
-// doubt already: that one taken again is what they wait for. Two findings about
-// one place are one.
-func (w *Wall) askedAgain(at measure.Length) []string {
+// askedAgain are the held pieces within reach of a reading in doubt, for which
+// another is asked: that one must be taken again anyway, and what it doesn't
+// free is asked for then. Two findings about one place are one.
+func (s *Result) askedAgain(w *Wall, at measure.Length) []string {
+	near := map[string]bool{}
+	for _, m := range w.Members {
+		near[m.ID] = ((m.From+m.To)/2 - at).Abs() <= s.Rules.Reach
+	}
 	var ids []string
 	var rest []framing.Finding
 	for _, f := range w.Findings {
-		if f.Apply == framing.TakeReading && f.Placed && f.Code != "doubtful-reading" && (f.At-at).Abs().Millimetres() <= survey.Own {
+		far := slices.ContainsFunc(f.Members, func(id string) bool { return !near[id] })
+		if f.Apply == framing.TakeReading && f.Placed && f.Code != "doubtful-reading" && !far {
 			ids = append(ids, f.Members...)
-		} else {
-			rest = append(rest, f)
+			continue
 		}
+		rest = append(rest, f)
 	}
 	w.Findings = rest
 	return ids

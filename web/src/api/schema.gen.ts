@@ -1798,6 +1798,9 @@ export interface components {
             kind: string;
             known: boolean;
             label: string;
+            /** @description Station of its rough side nearer the wall's from end. */
+            left: string;
+            right: string;
             /** Format: double */
             sill: number;
             /** Format: double */
@@ -2406,14 +2409,24 @@ export interface components {
             by?: string;
             /** @description Columns of an imported list that have no field here. */
             extra?: components["schemas"]["Extra"][];
+            /** @description Of a level: where it begins. */
+            from?: components["schemas"]["Place"];
             id: string;
             /** @description What it was read with. */
             instrument?: string;
-            /** @enum {string} */
-            kind: "gap" | "floor" | "ceiling";
+            /**
+             * @description A height, or the rise of the floor from one place to another, read with a level laid across.
+             * @enum {string}
+             */
+            kind: "gap" | "floor" | "ceiling" | "level";
             place?: components["schemas"]["Place"];
             /** @description Id of the earlier reading that this one corrects. */
             replaces?: string;
+            /**
+             * Format: length
+             * @description Of a level: how much higher the floor is at its end than where it begins.
+             */
+            rise?: string;
             /** @description Not read again: the wall that the one it replaces was given by has moved, and it stays where it was read. */
             stays?: boolean;
             /** @description What the tape stood on, if not the bare floor. */
@@ -2422,6 +2435,8 @@ export interface components {
             stopped?: components["schemas"]["Stood"];
             /** @description When it was read, as RFC 3339. */
             taken?: string;
+            /** @description Of a level: where it ends. */
+            to?: components["schemas"]["Place"];
             /** Format: length */
             value?: string;
             /** @description Takes the reading it replaces back, giving no new value. */

@@ -24,6 +24,8 @@ interface Props {
 
 type Line = Member["sum"][number];
 
+const mostNamed = 3;
+
 function SumLine({ of: l, by, name }: { of: Line; by: string; name?: (reading: string) => string | undefined }) {
   return (
     <Table.Tr>
@@ -31,7 +33,14 @@ function SumLine({ of: l, by, name }: { of: Line; by: string; name?: (reading: s
         <Said text={l.what} />
         {l.readings && l.readings.length > 0 && (
           <small className="quiet">
-            {by}: <Said text={l.readings.map((r) => name?.(r) ?? r).join("; ")} />
+            {by}:{" "}
+            <Said
+              text={l.readings
+                .slice(0, mostNamed)
+                .map((r) => name?.(r) ?? r)
+                .join("; ")}
+            />
+            {l.readings.length > mostNamed && `; and ${l.readings.length - mostNamed} more`}
           </small>
         )}
       </Table.Td>
@@ -116,7 +125,7 @@ export function Sum({ member: m, tape, give, mark, close, read, said, wall }: Pr
               <SumLine key={l.what} of={l} by={m.read ? "taped" : "nearest"} name={name} />
             ))}
             {m.rest && (
-              <Table.Tr>
+              <Table.Tr className="rest">
                 <Table.Td>what the readings say finer than a mark</Table.Td>
                 <Table.Td>
                   <Len text={m.rest} />

@@ -9,6 +9,7 @@ import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
 import { tell } from "../../app/say";
 import { WallTabs } from "../../app/WallTabs";
+import { Term } from "../../app/words";
 import { Len } from "../../drawing/Len";
 import { Section } from "../../drawing/Section";
 import { queueOf } from "../../edits/queue";
@@ -45,6 +46,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   const [kind, setKind] = useState<Kind>("gap");
   const [basis, setBasis] = useState<NonNullable<Reading["basis"]>>("open");
   const [station, setStation] = useState("");
+  const [farStation, setFarStation] = useState("");
   const [value, setValue] = useState("");
   const [correcting, setCorrecting] = useState<Reading>();
   const [device, setDevice] = useState("");
@@ -87,8 +89,9 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
     setCorrecting(r);
     setKind(r.kind);
     setBasis(r.basis ?? "open");
-    setStation(bare(r.place?.station ?? ""));
-    setValue(afresh ? fresh(r.kind) : bare(r.value ?? ""));
+    setStation(bare((r.place ?? r.from)?.station ?? ""));
+    setFarStation(bare(r.to?.station ?? ""));
+    setValue(afresh ? fresh(r.kind) : bare(r.value ?? r.rise ?? ""));
     setTimeout(() => valueField.current?.select(), 0);
   };
   const again = search.get("again");
@@ -119,11 +122,13 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   const add = () => {
     if (edits.isPending || value.trim() === "" || value.trim() === "-") return valueField.current?.focus();
     if (station.trim() === "") return stationField.current?.focus();
+    if (kind === "level" && farStation.trim() === "") return;
     const reading: Reading = {
       id: newId(),
       kind,
-      place: { wall: w.id, station },
-      value,
+      ...(kind === "level"
+        ? { from: { wall: w.id, station }, to: { wall: w.id, station: farStation }, rise: value }
+        : { place: { wall: w.id, station }, value }),
       taken: new Date().toISOString(),
       ...(kind === "gap" ? { basis } : {}),
       ...(correcting ? { replaces: correcting.id } : {}),
@@ -142,7 +147,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
         valueField.current?.focus();
       },
       (e: Problem) => {
-        if (!e.of(".value") && !e.of(".place.station")) tell(e);
+        if (![".value", ".place.station", ".from.station", ".to.station", ".to", ".rise"].some((at) => e.of(at))) tell(e);
       },
     );
   };
@@ -159,7 +164,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
           <div className="ask" aria-live="polite">
             {correcting ? (
               <b>
-                Correcting {correcting.kind} at <Len text={correcting.place?.station ?? ""} />
+                Correcting {correcting.kind} at <Len text={(correcting.place ?? correcting.from)?.station ?? ""} />
               </b>
             ) : next && next.frees > 0 ? (
               <b className="is-held">
@@ -197,9 +202,20 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
               touched.current = true;
               setKind(k as Kind);
               if (value === "" || value === "-") setValue(fresh(k as Kind));
+              const jambs = drawing?.openings[0];
+              if (k === "level" && jambs) {
+                setStation(bare(jambs.left));
+                setFarStation(bare(jambs.right));
+              }
             }}
-            data={["gap", "floor", "ceiling"]}
+            data={["gap", "floor", "ceiling", "level"]}
           />
+          {kind === "level" && (
+            <p className="quiet">
+              No laser? Lay a level from jamb to jamb and say how much higher the floor is where it ends: it frees the{" "}
+              <Term of="jack" />s there.
+            </p>
+          )}
           {kind === "gap" && (
             <SegmentedControl
               fullWidth
@@ -216,7 +232,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
           )}
           <div className="two">
             <LengthField
-              label={`Along wall ${w.id}`}
+              label={kind === "level" ? `From, along wall ${w.id}` : `Along wall ${w.id}`}
               size="lg"
               value={station}
               units={d.units}
@@ -226,10 +242,28 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
               onFocus={() => setOnStation(true)}
               field={stationField}
               inputMode={showKeys ? "none" : undefined}
-              fault={fault?.of(".place.station")}
+              fault={fault?.of(".place.station") ?? fault?.of(".from.station")}
             />
+            {kind === "level" && (
+              <LengthField
+                label={`To, along wall ${w.id}`}
+                size="lg"
+                value={farStation}
+                units={d.units}
+                mark={d.mark}
+                change={type(setFarStation)}
+                enter={() => valueField.current?.focus()}
+                fault={fault?.of(".to.station") ?? fault?.of(".to")}
+              />
+            )}
             <LengthField
-              label={kind === "gap" ? "Gap" : "From the laser, down is −"}
+              label={
+                kind === "gap"
+                  ? "Gap"
+                  : kind === "level"
+                    ? "The floor there is higher by, lower is −"
+                    : "From the laser, down is −"
+              }
               size="lg"
               value={value}
               units={d.units}
@@ -240,7 +274,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
               field={valueField}
               inputMode={showKeys ? "none" : undefined}
               data-autofocus
-              fault={fault?.of(".value")}
+              fault={fault?.of(".value") ?? fault?.of(".rise")}
               className="value-field"
             />
           </div>
@@ -248,7 +282,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
           <Tray
             job={id}
             connected={devices}
-            aim={station.trim() === "" ? undefined : { kind, place: { wall: w.id, station } }}
+            aim={station.trim() === "" || kind === "level" ? undefined : { kind, place: { wall: w.id, station } }}
             shooting={() => {
               touched.current = true;
             }}

@@ -11,7 +11,7 @@ import { Circumstances, useCircumstances } from "../../entry/Circumstances";
 import { LengthField } from "../../entry/LengthField";
 import { Tray } from "../../entry/Tray";
 
-type Kind = Reading["kind"];
+type Kind = Exclude<Reading["kind"], "level">;
 
 interface Props {
   devices: boolean;
@@ -50,7 +50,7 @@ export function LevelEntry({ devices, spot, room, take, fix, done }: Props) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: only another reading fills the fields anew
   useEffect(() => {
     if (!fix) return;
-    setKind(fix.kind);
+    if (fix.kind !== "level") setKind(fix.kind);
     setX(bare(fix.place?.x));
     setY(bare(fix.place?.y));
     // one in doubt is read afresh

@@ -15,7 +15,8 @@ interface Props {
 
 const basisSaid: Record<string, string> = { stacked: "over stacked plates", between: "between plates" };
 
-const where = (r: Reading) => r.place?.station ?? `${r.place?.x}, ${r.place?.y}`;
+const at = (r: Reading) => r.place ?? r.from;
+const where = (r: Reading) => at(r)?.station ?? `${at(r)?.x}, ${at(r)?.y}`;
 
 /** The readings of one wall, newest or by place; corrected ones on demand. */
 export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Props) {
@@ -26,15 +27,21 @@ export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Prop
   const gone = (r: Reading) => replaced.has(r.id) || !!r.void;
   const place = new Map(byPlace.map((id, i) => [id, i]));
   const shown = readings
-    .filter((r) => !!r.place && r.place.wall === wall && (kind === "all" || r.kind === kind) && (all || !gone(r)))
+    .filter((r) => !!at(r) && at(r)?.wall === wall && (kind === "all" || r.kind === kind) && (all || !gone(r)))
     .map((r, i) => ({ r, i }))
     .sort((a, b) => (by === "entry" ? b.i - a.i : (place.get(a.r.id) ?? 0) - (place.get(b.r.id) ?? 0)))
     .map(({ r }) => r);
-  const some = readings.some((r) => r.place && r.place.wall === wall);
+  const some = readings.some((r) => at(r) && at(r)?.wall === wall);
   return (
     <section aria-label={wall ? "Readings of this wall" : "Readings on the plan"}>
       <Group gap="md" my="xs">
-        <SegmentedControl size="sm" aria-label="Show" value={kind} onChange={setKind} data={["all", "gap", "floor", "ceiling"]} />
+        <SegmentedControl
+          size="sm"
+          aria-label="Show"
+          value={kind}
+          onChange={setKind}
+          data={["all", "gap", "floor", "ceiling", "level"]}
+        />
         <Switch label="corrected ones too" checked={all} onChange={(e) => setAll(e.currentTarget.checked)} />
       </Group>
       {!some && (
@@ -68,10 +75,17 @@ export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Prop
               <Table.Tr key={r.id} className={gone(r) ? "gone" : ""}>
                 <Table.Td className="num">
                   {wall ? (
-                    <Len text={r.place?.station ?? ""} />
+                    <>
+                      <Len text={at(r)?.station ?? ""} />
+                      {r.to?.station && (
+                        <>
+                          –<Len text={r.to.station} />
+                        </>
+                      )}
+                    </>
                   ) : (
                     <>
-                      <Len text={r.place?.x ?? ""} />, <Len text={r.place?.y ?? ""} />
+                      <Len text={at(r)?.x ?? ""} />, <Len text={at(r)?.y ?? ""} />
                     </>
                   )}
                 </Table.Td>
@@ -83,7 +97,7 @@ export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Prop
                 </Table.Td>
                 <Table.Td className="num">
                   <b>
-                    <Len text={r.value ?? ""} />
+                    <Len text={r.value ?? r.rise ?? ""} />
                   </b>
                 </Table.Td>
                 <Table.Td className="wide-only quiet">
