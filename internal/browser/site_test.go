@@ -226,3 +226,26 @@ func printed() chromedp.Action[chromedp.Void] {
 		return err
 	})
 }
+
+// Gaps alone with a door: the jacks wait for the floor at the jambs; a level laid
+// across frees them.
+func TestALevelAcrossADoorFreesItsJacks(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 390, 844, true)
+	v.somebodyElse(1, `{"id": "w", "do": "put-wall", "wall": {"id": "E", "name": "porch", "lumber": "2x4", "from": {"x": "20 in", "y": "20 in"}, "to": {"x": "121 in", "y": "20 in"},
+		"openings": [{"id": "D9", "kind": "door", "centre": "50 in", "leaf": {"width": "30 in", "height": "80 in"}}]}}`)
+	v.goes("/jobs/" + id + "/read?wall=E")
+	v.sees("E porch")
+	for _, at := range []string{"2", "30", "52", "76", "98"} {
+		v.types("Along wall E", at)
+		v.types("Gap", "95 1/2\n")
+		v.until(fmt.Sprintf(`document.querySelector('[aria-label="Correct gap at %s in"]')`, at))
+	}
+	v.presses("level")
+	v.until(`document.body.innerText.includes("34 in") && document.body.innerText.includes("66 in")`)
+	v.types("Rise, a fall is −", "-1/4\n")
+	v.until(`[...document.querySelectorAll('table.readings td')].some(d => d.innerText.includes('34–66'))`)
+	v.goes("/jobs/" + id + "/mark?wall=E")
+	v.until(piece("E-J1", "ready"))
+	v.until(piece("E-J2", "ready"))
+}

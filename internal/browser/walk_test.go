@@ -188,7 +188,7 @@ func TestASlipIsCorrectedAndTakenBack(t *testing.T) {
 	v.types("Gap", "96 furlongs")
 	v.sees("is not a unit")
 	v.types("Gap", "8' 3/16")
-	v.sees("96 3/16 in · 2443.2 mm")
+	v.sees("96 3/16 in")
 	v.types("Along wall C", "400")
 	v.types("Gap", "96 3/16\n")
 	v.sees("400 in is off the wall, which is 73 31/32 in long")

@@ -34,8 +34,7 @@ export function LengthField({ value, units, mark, change, enter, fault, field, .
   const echo = useEcho(value, units, mark);
   const wrong =
     value.trim() !== "" && echo.error instanceof Problem && echo.error.status === 422 ? echo.error.message : undefined;
-  const understood =
-    value.trim() !== "" && echo.data ? `${echo.data.exact.replace(/^-/, "−")} · ${echo.data.other.replace(/^-/, "−")}` : " ";
+  const understood = value.trim() !== "" && echo.data ? echo.data.exact.replace(/^-/, "−") : " ";
   return (
     <TextInput
       {...rest}

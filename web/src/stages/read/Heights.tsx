@@ -9,7 +9,6 @@ import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
 import { tell } from "../../app/say";
 import { WallTabs } from "../../app/WallTabs";
-import { Term } from "../../app/words";
 import { Len } from "../../drawing/Len";
 import { Section } from "../../drawing/Section";
 import { queueOf } from "../../edits/queue";
@@ -55,6 +54,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   const valueField = useRef<HTMLInputElement>(null);
   const stationField = useRef<HTMLInputElement>(null);
   const touched = useRef(false);
+  const since = useRef({ place: false, value: false }); // typed since the last reading was sent
   const fault: Problem | null = edits.error;
 
   // the place asked for stands ready until something is typed; what others read never changes it under the hand that is
@@ -116,6 +116,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   }
   const type = (set: (v: string) => void) => (v: string) => {
     touched.current = true;
+    since.current[set === setValue ? "value" : "place"] = true;
     if (edits.error) edits.reset();
     set(v);
   };
@@ -134,17 +135,22 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
       ...(correcting ? { replaces: correcting.id } : {}),
       ...around.fields(device),
     };
+    since.current = { place: false, value: false };
     edits.make({ do: "add-reading", reading }).then(
       (o) => {
-        touched.current = false;
-        goOn.current = true;
+        // what was typed while the answer was on its way is the next reading
+        const onward = !since.current.place && !since.current.value;
+        touched.current = !onward;
+        goOn.current = onward;
         follows.current = "made" in o ? o.made.revision : 0;
         setAnswers((n) => n + 1);
         setCorrecting(undefined);
-        setDevice("");
         if (wanted) setSearch({ wall: w.id }, { replace: true });
-        setValue(fresh(kind));
-        valueField.current?.focus();
+        if (!since.current.value) {
+          setDevice("");
+          setValue(fresh(kind));
+        }
+        if (onward) valueField.current?.focus();
       },
       (e: Problem) => {
         if (![".value", ".place.station", ".from.station", ".to.station", ".to", ".rise"].some((at) => e.of(at))) tell(e);
@@ -212,8 +218,8 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
           />
           {kind === "level" && (
             <p className="quiet">
-              No laser? Lay a level from jamb to jamb and say how much higher the floor is where it ends: it frees the{" "}
-              <Term of="jack" />s there.
+              No laser? Lay a level from jamb to jamb and say how much higher the floor is where it ends. That frees the pieces
+              beside the opening.
             </p>
           )}
           {kind === "gap" && (
@@ -232,7 +238,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
           )}
           <div className="two">
             <LengthField
-              label={kind === "level" ? `From, along wall ${w.id}` : `Along wall ${w.id}`}
+              label={kind === "level" ? "From" : `Along wall ${w.id}`}
               size="lg"
               value={station}
               units={d.units}
@@ -246,7 +252,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
             />
             {kind === "level" && (
               <LengthField
-                label={`To, along wall ${w.id}`}
+                label="To"
                 size="lg"
                 value={farStation}
                 units={d.units}
@@ -257,13 +263,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
               />
             )}
             <LengthField
-              label={
-                kind === "gap"
-                  ? "Gap"
-                  : kind === "level"
-                    ? "The floor there is higher by, lower is −"
-                    : "From the laser, down is −"
-              }
+              label={kind === "gap" ? "Gap" : kind === "level" ? "Rise, a fall is −" : "From the laser, down is −"}
               size="lg"
               value={value}
               units={d.units}
@@ -288,6 +288,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
             }}
             fill={(v, by) => {
               touched.current = true;
+              since.current.value = true;
               setValue(v);
               setDevice(by);
               valueField.current?.focus();
