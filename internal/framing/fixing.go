@@ -134,7 +134,7 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 			return n
 		}
 		switch {
-		case a.Lie == Crosses && inside(a.Crossing) >= 2, a.Lie == Between && inside(a.blockPlaces()) >= 2:
+		case (a.Lie == Crosses || a.Lie == Between) && inside(a.holds(rules)) >= 2:
 			continue
 		}
 		if s[1]-s[0] < 2*rules.endFixing()+rules.endFixing()/2 {
@@ -159,14 +159,6 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 // nearOne says whether there is a fixing at a joist or block so near.
 func (a *Against) nearOne(at, near measure.Length) bool {
 	return slices.ContainsFunc(a.Fixings, func(x Fixing) bool { return x.Count == 2 && (x.At-at).Abs() < near })
-}
-
-func (a *Against) blockPlaces() []measure.Length {
-	var out []measure.Length
-	for _, b := range a.Blocks {
-		out = append(out, b.At)
-	}
-	return out
 }
 
 // places lays the fixings of a stub, clear of feet and pipes. One that moves

@@ -18,6 +18,7 @@ type AgainstSaid struct {
 	Block   string      `json:"block,omitempty" doc:"Length of the shortest block: the clear bay."`
 	Blocks  []string    `json:"blocks" nullable:"false" doc:"Stations of the blocks' centres."`
 	Lengths []string    `json:"lengths" nullable:"false" doc:"Length of each block, its own clear bay, in their order."`
+	Over    [][2]string `json:"over,omitempty" nullable:"false" doc:"Stretches over which a joist lies that crosses at a slant."`
 	Fixings []FixedAt   `json:"fixings" nullable:"false"`
 	Short   []ShortStub `json:"short" nullable:"false" doc:"Plate stubs too short for two fixings."`
 	How     []work.Line `json:"how,omitempty" nullable:"false" doc:"How the places of blocks and fixings were laid out; none where they go at the joists."`
@@ -67,6 +68,10 @@ func (s *writer) writeAgainst(w *work.Wall) []AgainstSaid {
 		for _, b := range a.Blocks {
 			one.Blocks = append(one.Blocks, u.Write(b.At.Nearest(u.Pick(measure.Inch/16, measure.Millimetre))))
 			one.Lengths = append(one.Lengths, u.Write(b.Clear))
+		}
+		for _, x := range a.Slants {
+			mark := s.Rules.Mark / 2
+			one.Over = append(one.Over, [2]string{u.Write(x[0].Nearest(mark)), u.Write(x[1].Nearest(mark))})
 		}
 		for _, x := range a.Fixings {
 			at := x.At.Nearest(u.Pick(measure.Inch/16, measure.Millimetre))

@@ -45,7 +45,7 @@ func (m *Model) Next(t *Taken, held []Held, candidates []Reading, most int) []St
 		sums = append(sums, c.terms())
 	}
 	cov := m.covariance(sums)
-	w := weighing{Taken: t, blind: len(t.near) < FewestReadings, held: held, candidates: candidates, cov: cov, free: make([]bool, len(held)), limit: make([]float64, len(held))}
+	w := weighing{Taken: t, blind: t.places() < FewestReadings, held: held, candidates: candidates, cov: cov, free: make([]bool, len(held)), limit: make([]float64, len(held))}
 	now := m.EstimateAll(sums[:len(held)])
 	for i, h := range held {
 		w.limit[i] = h.Hold * h.Hold / (surety * surety)

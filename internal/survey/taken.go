@@ -2,6 +2,7 @@ package survey
 
 import (
 	"math"
+	"slices"
 
 	"homalos/internal/geo"
 )
@@ -35,6 +36,17 @@ func (m *Model) Taken(rule Rule) *Taken {
 		}
 	}
 	return t
+}
+
+// places is at how many places apart something was read.
+func (t *Taken) places() int {
+	var at []geo.Point
+	for _, r := range t.near {
+		if !slices.ContainsFunc(at, func(p geo.Point) bool { return p.Distance(r.At) <= Own }) {
+			at = append(at, r.At)
+		}
+	}
+	return len(at)
 }
 
 // Lack is what a sum wants before a piece may be cut by it.

@@ -136,4 +136,8 @@ var (
 	HigherJambByLevel           = sentence("floor at the higher jamb of {0}, by a level laid across")
 	OrLayALevel                 = sentence("{0} Or lay a level across the opening and read how the floor rises.")
 	AfterWhatIsAskedFirst       = sentence("After what is asked for first: {0}")
+	JoistAtASlant               = sentence("A {0} joist crosses it at a slant and lies over it from {1} to {2}: fix into it there.")
+	JoistsAtASlant              = sentence("{0} {1} joists cross it at a slant, the first lies over it from {2} to {3}: fix into them there.")
+	BothEndsBevelled            = sentence("both ends cut {0:.1}° off square, the same way")
+	EndsBevelled                = sentence("one end cut {0:.1}° off square, the other {1:.1}°: long side {2}, short side {3}")
 )

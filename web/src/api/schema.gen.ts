@@ -1517,6 +1517,8 @@ export interface components {
             lie: "crosses" | "under" | "between" | "none" | "not-read";
             /** @enum {string} */
             of: "floor" | "ceiling";
+            /** @description Stretches over which a joist lies that crosses at a slant. */
+            over?: (string[] | null)[];
             /** @description Plate stubs too short for two fixings. */
             short: components["schemas"]["PlanShortStub"][];
             text: string;

@@ -162,6 +162,8 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   const drawing = plan.drawings[wall];
   const held = plan.plan.walls[wall]?.members.filter((m) => m.state === "measure-first").length ?? 0;
   const showKeys = keys ?? touch;
+  // a plate under exposed joists touches them alone: what the tape stopped at makes the reading
+  const exposed = d.survey?.joists?.some((j) => j.of === "ceiling" && j.exposed);
   return (
     <>
       <WallTabs />
@@ -233,6 +235,19 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
                 { value: "open", label: "open" },
                 { value: "stacked", label: "over plates" },
                 { value: "between", label: "between plates" },
+              ]}
+            />
+          )}
+          {exposed && (kind === "gap" || kind === "ceiling") && (
+            <SegmentedControl
+              fullWidth
+              size="sm"
+              aria-label="What the tape stopped at"
+              value={around.stopped.what === "deck" ? "deck" : "joist"}
+              onChange={(v) => around.setStopped({ what: v === "deck" ? "deck" : "", thick: "" })}
+              data={[
+                { value: "joist", label: "up to a joist" },
+                { value: "deck", label: "past them, to the deck" },
               ]}
             />
           )}
