@@ -152,3 +152,40 @@ func TestANameMakesNoOtherSite(t *testing.T) {
 	d.Name = strings.Repeat("a", 201)
 	assert.Equal(t, []string{"name"}, codesOf(reader.Check(d)))
 }
+
+// All that is wrong is named at once: what is wrong with a wall hides nothing
+// that is wrong with its openings.
+func TestAFaultHidesNoOther(t *testing.T) {
+	door := func(change func(*job.Opening)) []job.Opening {
+		o := job.Opening{ID: "D", Kind: "door", Centre: job.L("50"), Leaf: &job.Size{Width: job.L("30"), Height: job.L("80")}}
+		change(&o)
+		return []job.Opening{o}
+	}
+	for name, c := range map[string]struct {
+		change func(*job.Wall)
+		want   []string
+	}{
+		"the layout and the middle": {func(w *job.Wall) {
+			w.Layout = &job.Layout{Spacing: job.L("x")}
+			w.Openings = door(func(o *job.Opening) { o.Centre = job.L("y") })
+		}, []string{"walls[0].layout.spacing", "walls[0].openings[0].centre"}},
+		"the lumber and the leaf": {func(w *job.Wall) {
+			w.Lumber = "gone"
+			w.Openings = door(func(o *job.Opening) { o.Leaf.Width = job.L("-3") })
+		}, []string{"walls[0].lumber", "walls[0].openings[0].leaf.width"}},
+		"the end, the plates and the jacks": {func(w *job.Wall) {
+			w.To.X, w.Bottom = job.L("0"), []string{"gone"}
+			w.Openings = door(func(o *job.Opening) { o.Jacks = 9 })
+		}, []string{"walls[0].bottom[0]", "walls[0].openings[0].jacks"}},
+		"the line and the header": {func(w *job.Wall) {
+			w.From, w.To = job.Place{}, job.Place{}
+			w.Line = &job.Line{By: "parallel", Face: "nothing", At: job.L("3")}
+			w.Openings = door(func(o *job.Opening) { o.Header = &job.Header{Lumber: "gone"} })
+		}, []string{"walls[0].line.face", "walls[0].openings[0].header.lumber"}},
+	} {
+		d := loft(job.Reading{Kind: "gap", Value: job.L("96 in")})
+		d.Survey.Readings = nil
+		c.change(&d.Walls[0])
+		assert.ElementsMatch(t, c.want, codesOf(site.Check(d)), name)
+	}
+}

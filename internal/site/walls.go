@@ -23,8 +23,10 @@ func (r *resolver) setWalls() {
 		r.id(path+".id", w.ID, seen, 32)
 		if w.Line != nil {
 			l := r.Lines[w.ID]
-			if l == nil || !l.ok {
-				continue // its line has faults of its own
+			if l == nil || !l.ok { // its line has faults of its own
+				r.parts(path, w)
+				r.openingFields(path, w)
+				continue
 			}
 			w.From, w.To, w.Body = l.from, l.to, l.body
 		}
@@ -48,11 +50,9 @@ func (r *resolver) setWalls() {
 	r.joinWalls()
 }
 
-// wall reads one wall, or returns nil when it can't be placed at all.
-func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
-	before := len(r.faults)
-	x1, y1, ok1 := r.wallEnd(path+".from", w.From)
-	x2, y2, ok2 := r.wallEnd(path+".to", w.To)
+// parts reads what a wall is made of and how it is laid out: all that doesn't
+// hang on where it lies.
+func (r *resolver) parts(path string, w job.Wall) *framing.Wall {
 	wall := &framing.Wall{ID: w.ID, Right: w.Body == "right"}
 	wall.Lumber = r.wood(path+".lumber", w.Lumber)
 	wall.Bottom = r.plates(path+".bottom", w.Bottom, wall.Lumber)
@@ -67,7 +67,30 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 		r.faults.Add(at, "%q isn't treated: on concrete the lowest plate must be, or be steel track, or have a membrane under it", wall.Bottom[0].ID)
 	}
 	r.layout(path+".layout", w.Layout, wall)
+	return wall
+}
+
+// openingFields reads the openings of a wall that can't be placed, so that their
+// faults are named with the wall's own.
+func (r *resolver) openingFields(path string, w job.Wall) {
+	u := r.Doc.Units
+	anywhere := &framing.Wall{Length: measure.Metre * 1000, Lumber: &wood.Lumber{Thickness: u.Pick(3*measure.Inch/2, 45*measure.Millimetre)}}
+	seen := map[string]bool{}
+	for i, o := range w.Openings {
+		at := fmt.Sprintf("%s.openings[%d]", path, i)
+		r.id(at+".id", o.ID, seen, 32)
+		r.opening(at, o, anywhere)
+	}
+}
+
+// wall reads one wall, or returns nil when it can't be placed at all.
+func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
+	before := len(r.faults)
+	x1, y1, ok1 := r.wallEnd(path+".from", w.From)
+	x2, y2, ok2 := r.wallEnd(path+".to", w.To)
+	wall := r.parts(path, w)
 	if !ok1 || !ok2 || wall.Lumber == nil || len(r.faults) > before {
+		r.openingFields(path, w)
 		return nil
 	}
 	wall.From, wall.To = dot(x1, y1), dot(x2, y2)
@@ -79,12 +102,15 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 	switch {
 	case wall.Length == 0:
 		r.faults.Add(path+".to", "the same place as from: a wall needs a length")
+		r.openingFields(path, w)
 		return nil
 	case wall.Length < 2*t:
 		r.faults.Add(path+".to", "the wall is %s long: shorter than its two end studs", r.write(wall.Length))
+		r.openingFields(path, w)
 		return nil
 	case wall.Layout.Spacing <= t:
 		r.faults.Add(path+".layout.spacing", "%s is no more than a stud's thickness", r.write(wall.Layout.Spacing))
+		r.openingFields(path, w)
 		return nil
 	}
 	if wall.Lumber.Track {
