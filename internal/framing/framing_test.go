@@ -214,7 +214,7 @@ func TestPlateJoints(t *testing.T) {
 		f := Frame(w, rules, level(2440), Found{})
 		centres := map[measure.Length]bool{}
 		for _, m := range f.Members {
-			if m.Kind == wood.Stud {
+			if m.Kind == wood.Stud || m.Kind == wood.King {
 				centres[m.From+(m.To-m.From)/2] = true
 			}
 		}

@@ -51,12 +51,30 @@ func (f *Laid) plates() {
 	}
 	for _, layers := range [][]layer{bottom, top} {
 		for i, pieces := range f.stagger(layers) {
+			first := len(f.Members)
 			for _, p := range pieces {
 				f.Members = append(f.Members, f.plate(layers[i], p))
 			}
+			f.addUp(f.Members[first:])
 		}
 	}
 	f.tieUp()
+}
+
+// addUp lets the pieces of each run add up to it: the last takes up what the
+// others were rounded by.
+func (f *Laid) addUp(pieces []Member) {
+	var exact, cut measure.Length
+	for i := range pieces {
+		m := &pieces[i]
+		if i == 0 || pieces[i-1].To != m.From {
+			exact, cut = 0, 0
+		}
+		exact, cut = exact+m.Exact, cut+m.Cut
+		if ends := i == len(pieces)-1 || pieces[i+1].From != m.To; ends {
+			m.Cut += exact.Nearest(f.rules.Mark) - cut
+		}
+	}
 }
 
 // stubPieces are the runs of a bottom plate: it is cut away in the doors.
@@ -166,11 +184,12 @@ func (f *Laid) stagger(layers []layer) [][]piece {
 	return out
 }
 
-// jointStuds are the stud centres that a plate may be joined over, rising.
+// jointStuds are the centres of studs and kings that a plate may be joined over,
+// rising.
 func (f *Laid) jointStuds() []measure.Length {
 	var out []measure.Length
 	for _, u := range f.standing {
-		if u.kind == wood.Stud {
+		if u.kind == wood.Stud || u.kind == wood.King {
 			out = append(out, u.from+(u.to-u.from)/2)
 		}
 	}
@@ -198,9 +217,26 @@ func (f *Laid) clearOf(c measure.Length, others []measure.Length) bool {
 	return true
 }
 
-// cutLayer takes the farthest joint that will do, piece by piece. skip, by
-// joint, passes over that many good ones first. False: some joint lands where
-// it shouldn't.
+// sliver is the shortest piece that a joint leaves: usual practice, a bay.
+func (r Rules) sliver() measure.Length {
+	return r.Units.Pick(16*measure.Inch, 400*measure.Millimetre)
+}
+
+// on brings a joint over a stud to a whole mark from where its piece begins: it
+// is on the stud all the same.
+func (f *Laid) on(c, from measure.Length) measure.Length {
+	return from + (c - from).Nearest(f.rules.Mark)
+}
+
+// over says whether a joint lies over the middle of one of the studs.
+func (f *Laid) over(c measure.Length, studs []measure.Length) bool {
+	return slices.ContainsFunc(studs, func(s measure.Length) bool { return (s - c).Abs() <= f.rules.Mark/2 })
+}
+
+// cutLayer takes the farthest joint that will do, piece by piece: over a stud,
+// clear of the other layer's, no sliver on either side of it. skip, by joint,
+// passes over that many good ones first. False: some joint lands where it
+// shouldn't.
 func (f *Laid) cutLayer(l layer, studs, others []measure.Length, skip []int) ([]piece, bool) {
 	var out []piece
 	well, n := true, 0
@@ -221,7 +257,9 @@ func (f *Laid) cutLayer(l layer, studs, others []measure.Length, skip []int) ([]
 			}
 			joint := measure.Length(-1 << 62)
 			for k := len(studs) - 1; k >= 0; k-- {
-				if c := studs[k]; c > from && c <= limit && c < run.to && f.clearOf(c, others) {
+				c := f.on(studs[k], from)
+				whole := c-from >= f.rules.sliver() && run.to-c >= f.rules.sliver()
+				if c <= limit && whole && f.clearOf(c, others) {
 					if joint = c; pass == 0 {
 						break
 					}
@@ -282,7 +320,7 @@ func (f *Laid) cutBoth(layers []layer, studs []measure.Length) (first, second []
 
 func (f *Laid) badJoints(l layer, pieces []piece, studs, others []measure.Length) {
 	for _, c := range joints(pieces) {
-		if slices.Contains(studs, c) && f.clearOf(c, others) {
+		if f.over(c, studs) && f.clearOf(c, others) {
 			continue
 		}
 		f.find(Warn, "plate-joint", c, nil,

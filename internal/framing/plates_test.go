@@ -70,7 +70,7 @@ func TestPlatesCoverEachLayerOnce(t *testing.T) {
 		excused := slices.Contains(codes(f), "plate-joint")
 		var centres []measure.Length
 		for _, m := range f.Members {
-			if m.Kind == wood.Stud {
+			if m.Kind == wood.Stud || m.Kind == wood.King {
 				centres = append(centres, m.From+(m.To-m.From)/2)
 			}
 		}
@@ -96,6 +96,21 @@ func TestPlatesCoverEachLayerOnce(t *testing.T) {
 					at = m.To
 				}
 				require.Equal(t, long, at, "the last reaches the end")
+				var run, cut measure.Length
+				for i, m := range f.Members {
+					if m.Kind != kind || m.Layer != layer {
+						continue
+					}
+					run, cut = run+m.Exact, cut+m.Cut
+					require.LessOrEqual(t, (m.Cut - m.Exact).Abs(), rules.Mark)
+					joined := i+1 < len(f.Members) && f.Members[i+1].Kind == kind && f.Members[i+1].Layer == layer && f.Members[i+1].From == m.To
+					if !joined {
+						require.Equal(t, run.Nearest(rules.Mark), cut, "pieces add up to their run")
+						run, cut = 0, 0
+					} else if !excused {
+						require.GreaterOrEqual(t, min(m.To-m.From, f.Members[i+1].To-f.Members[i+1].From), 16*in-rules.Mark, "no sliver")
+					}
+				}
 				var want []piece
 				if kind == wood.BottomPlate {
 					for _, o := range w.Openings {
@@ -113,7 +128,7 @@ func TestPlatesCoverEachLayerOnce(t *testing.T) {
 					if excused {
 						continue
 					}
-					require.Contains(t, centres, c, "on a stud")
+					require.True(t, slices.ContainsFunc(centres, func(s measure.Length) bool { return (s - c).Abs() <= rules.Mark/2 }), "on a stud")
 					for _, o := range met[1-layer] {
 						require.GreaterOrEqual(t, (o - c).Abs(), rules.Lap)
 					}
