@@ -11,6 +11,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 func run(of survey.Surface, angle, first, spacing float64, n int) []survey.Joist {
@@ -176,4 +177,48 @@ func TestEachBlockIsCutToItsOwnBay(t *testing.T) {
 		}
 	}
 	assert.Len(t, cuts, 6)
+}
+
+// Each piece of a plate is fixed at both its ends, joints included; nothing is
+// driven into air, nor where the floor is held back.
+func TestEveryPieceOfAPlateIsHeld(t *testing.T) {
+	short := func(w *Wall) {
+		w.Lumber = &wood.Lumber{ID: "2x4", Thickness: 3 * in / 2, Depth: 7 * in / 2, Stock: []measure.Length{96 * in}}
+		w.Bottom, w.Top = []*wood.Lumber{w.Lumber}, []*wood.Lumber{w.Lumber}
+	}
+	f := Frame(wall(250*in, short), rules, level(2440), Found{})
+	for of, a := range Lies(f, rules, Found{}) {
+		pieces := f.pieces(survey.Surface(of))
+		require.Greater(t, len(pieces), 2)
+		for _, p := range pieces {
+			var held []measure.Length
+			for _, x := range a.Fixings {
+				if x.At > p[0] && x.At < p[1] {
+					held = append(held, x.At)
+				}
+			}
+			require.GreaterOrEqual(t, len(held), 2)
+			assert.LessOrEqual(t, held[0]-p[0], 6*in, "near the end at %s", measure.Imperial.Write(p[0]))
+			assert.LessOrEqual(t, p[1]-held[len(held)-1], 6*in, "near the end at %s", measure.Imperial.Write(p[1]))
+		}
+	}
+	far := Found{Joists: append(run(survey.Ceiling, 0, 8, 16, 3), run(survey.Floor, 0, 8, 16, 3)...)}
+	f = Frame(wall(100*in), rules, level(2440), far)
+	for _, a := range Lies(f, rules, far) {
+		assert.Equal(t, NoJoist, a.Lie)
+		assert.Empty(t, a.Fixings, "no screw is listed for the air")
+		text, _ := a.With(rules)
+		assert.Equal(t, rules.Tell(words.NothingToFixInto), text)
+	}
+	slab := rules
+	slab.Concrete = true
+	assert.NotEmpty(t, Lies(f, slab, far)[survey.Floor].Fixings, "a slab is there whatever the joists do")
+	open := wall(100*in, func(w *Wall) { w.Pending = []Pending{{From: 30 * in, To: 60 * in, What: "drain"}} })
+	for _, x := range Lies(Frame(open, rules, level(2440), Found{}), rules, Found{})[survey.Floor].Fixings {
+		assert.False(t, x.At >= 30*in && x.At <= 60*in, "the floor is held back there")
+	}
+	one := run(survey.Ceiling, 90, 40, 16, 1)
+	a := Lies(Frame(wall(60*in), rules, level(2440), Found{Joists: one}), rules, Found{Joists: one})[survey.Ceiling]
+	assert.Equal(t, 2, a.Count, "two at the one joist")
+	assert.Len(t, a.Short, 1, "and that it wants more")
 }

@@ -89,19 +89,39 @@ func laid(rules Rules, what string, from, to, e measure.Length, places []measure
 	}
 }
 
+// pieces are the stretches of the plate that touches a surface: each has ends
+// of its own, at joints and doors too.
+func (f *Framed) pieces(of survey.Surface) [][2]measure.Length {
+	kind, layer := wood.BottomPlate, 0
+	if of == survey.Ceiling {
+		kind, layer = wood.TopPlate, len(f.Wall.Top)-1
+	}
+	var out [][2]measure.Length
+	for _, m := range f.Members {
+		if m.Kind == kind && m.Layer == layer {
+			out = append(out, [2]measure.Length{max(m.From, 0), min(m.To, f.Wall.Length)})
+		}
+	}
+	return out
+}
+
 // fix places the fixings: two at each crossing and at each block, else at the
-// usual steps; on the floor each stub between doors has ends of its own.
+// usual steps; each piece of the plate has ends of its own. Nothing is driven
+// into air, nor where the floor is held back.
 func (a *Against) fix(f *Framed, rules Rules, found Found) {
 	w := f.Wall
 	a.Anchor = w.anchor(a.Of, rules)
-	stubs, plates := [][2]measure.Length{{w.Start.Top, w.Length - w.Stop.Top}}, w.Top
+	stubs, plates := f.pieces(a.Of), w.Top
 	if a.Of == survey.Floor {
-		stubs, plates = w.stubs(), w.Bottom[:1]
+		plates = w.Bottom[:1]
 	}
 	if a.Anchor.Length > 0 {
 		a.Bite = a.Anchor.Length - plates[len(plates)-1].Thickness
 	}
 	defer func() {
+		a.Fixings = slices.DeleteFunc(a.Fixings, func(x Fixing) bool {
+			return a.Of == survey.Floor && slices.ContainsFunc(w.Pending, func(p Pending) bool { return x.At >= p.From && x.At <= p.To })
+		})
 		sort.SliceStable(a.Fixings, func(i, j int) bool { return a.Fixings[i].At < a.Fixings[j].At })
 		for _, x := range a.Fixings {
 			a.Count += x.Count
@@ -109,6 +129,10 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 	}()
 	if a.Anchor.Means().Bead {
 		return // a bead has no places
+	}
+	solid := a.Of == survey.Floor && rules.Concrete
+	if a.Lie == NoJoist && !solid {
+		return // there is nothing to fix into
 	}
 	for _, s := range stubs {
 		// as far as the joist or the block is wide, and a little wood left
@@ -135,6 +159,10 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 		}
 		switch {
 		case (a.Lie == Crosses || a.Lie == Between) && inside(a.holds(rules)) >= 2:
+			continue
+		}
+		if a.Of == survey.Ceiling && (a.Lie == Crosses || a.Lie == Between) {
+			a.Short = append(a.Short, s) // between the joists there is only board
 			continue
 		}
 		if s[1]-s[0] < 2*rules.endFixing()+rules.endFixing()/2 {
@@ -260,6 +288,8 @@ func (a Against) With(rules Rules) (text, heed string) {
 	m := a.Anchor.Means()
 	if m.Bead {
 		text = rules.Tell(words.AdhesiveAlongWholePlate)
+	} else if a.Count == 0 {
+		return rules.Tell(words.NothingToFixInto), ""
 	} else {
 		name := m.Many
 		if a.Count == 1 {

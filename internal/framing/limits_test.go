@@ -214,7 +214,7 @@ func TestWhatToHeedWithEachFixing(t *testing.T) {
 	mm := measure.Millimetre
 	steps := map[string][2]measure.Length{"pin": {48 * in, 1200 * mm}, "bolt": {16 * in, 400 * mm}, "resin": {16 * in, 400 * mm}}
 	for _, m := range wood.Fixings {
-		_, heed := Against{Anchor: wood.Anchor{By: m.By}}.With(rules)
+		_, heed := Against{Anchor: wood.Anchor{By: m.By}, Count: 2}.With(rules)
 		for code, by := range heeds {
 			assert.Equal(t, slices.Contains(by, m.By), strings.Contains(heed, rules.Tell(code)), "%s: %s", m.By, heed)
 		}

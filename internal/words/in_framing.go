@@ -140,4 +140,5 @@ var (
 	JoistsAtASlant              = sentence("{0} {1} joists cross it at a slant, the first lies over it from {2} to {3}: fix into them there.")
 	BothEndsBevelled            = sentence("both ends cut {0:.1}° off square, the same way")
 	EndsBevelled                = sentence("one end cut {0:.1}° off square, the other {1:.1}°: long side {2}, short side {3}")
+	NothingToFixInto            = sentence("Nothing to fix it into yet.")
 )
