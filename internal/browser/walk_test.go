@@ -189,6 +189,8 @@ func TestASlipIsCorrectedAndTakenBack(t *testing.T) {
 	v.sees("is not a unit")
 	v.types("Gap", "8' 3/16")
 	v.sees("96 3/16 in")
+	v.types("Gap", "90 + 6 1/4 - 1/16")
+	v.sees("96 3/16 in")
 	v.types("Along wall C", "400")
 	v.types("Gap", "96 3/16\n")
 	v.sees("400 in is off the wall, which is 73 31/32 in long")

@@ -25,6 +25,15 @@ func TestReadWhatPeopleWrite(t *testing.T) {
 		{"8.5 ft", Imperial, 102 * Inch},
 		{"93⅛", Imperial, 93*Inch + 8*Inch64},
 		{"½", Imperial, Inch / 2},
+		{"900+38+150", Metric, 1088 * Millimetre},
+		{"8' - 3 1/2", Imperial, 92*Inch + Inch/2},
+		{"96 3/16 − 1 1/2 − 1 1/2 − 1/16", Imperial, 93*Inch + Inch/8},
+		{"2.4 m + 38", Metric, 2438 * Millimetre},
+		{"-5 + 12 1/2", Imperial, 7*Inch + Inch/2},
+		{"30 in + 21 3/4 in", Metric, 51*Inch + 3*Inch/4},
+		{"2443,5", Metric, 2443*Millimetre + Millimetre/2},
+		{"2,443 m", Metric, 2443 * Millimetre},
+		{"1,5 + 2,5", Metric, 4 * Millimetre},
 		{"-41 5/8 in", Imperial, -(41*Inch + 40*Inch64)},
 		{"−41¼", Imperial, -(41*Inch + 16*Inch64)},
 		{"2443", Metric, 2443 * Millimetre},
@@ -45,32 +54,44 @@ func TestReadWhatPeopleWrite(t *testing.T) {
 
 func TestReadSaysWhatIsWrong(t *testing.T) {
 	for text, says := range map[string]string{
-		"":            "no length here",
-		"  ":          "no length here",
-		"in":          "a number is missing",
-		"96 furlongs": "is not a unit",
-		"96 3/0":      "divides by zero",
-		"96 1/3 in":   "can't be held exactly",
-		"1/128 in":    "can't be held exactly",
-		"96 17/16":    "one or more",
-		"9,5":         "comma",
-		"1.2.3":       "not a number",
-		"96.5 3/16":   "a decimal and a fraction",
-		"8 ft 14 in":  "12 inches or more",
-		"8.5 ft 2 in": "part of a foot",
-		"8 ft 20 mm":  "followed by inches only",
-		"12 in 5 in":  "left over",
-		"5 - 3":       "left over",
-		"--5":         "a number is missing",
-		"99999999 m":  "longer than 10 km",
-		"5 € in":      "can't read",
-		"12 + 5":      "in the middle",
+		"":               "no length here",
+		"  ":             "no length here",
+		"in":             "a number is missing",
+		"96 furlongs":    "is not a unit",
+		"96 3/0":         "divides by zero",
+		"96 1/3 in":      "can't be held exactly",
+		"1/128 in":       "can't be held exactly",
+		"96 17/16":       "one or more",
+		"9,5":            "comma",
+		"1.2.3":          "not a number",
+		"96.5 3/16":      "a decimal and a fraction",
+		"8 ft 14 in":     "12 inches or more",
+		"8.5 ft 2 in":    "part of a foot",
+		"8 ft 20 mm":     "followed by inches only",
+		"12 in 5 in":     "left over",
+		"5 -3":           "left over",
+		"--5":            "a number is missing",
+		"99999999 m":     "longer than 10 km",
+		"5 € in":         "can't read",
+		"12 + ":          "no length",
+		"12 ++ 5":        "no length",
+		"12 + 5 bananas": "not a unit",
 	} {
 		_, err := Read(text, Imperial)
 		if assert.Error(t, err, text) {
 			assert.ErrorContains(t, err, says, text)
 		}
 	}
+}
+
+// A comma may part thousands: where it may, nothing is guessed.
+func TestACommaThatMayPartThousandsIsAsked(t *testing.T) {
+	for _, text := range []string{"1,234", "1,234 mm", "2 + 1,234"} {
+		_, err := Read(text, Metric)
+		assert.ErrorContains(t, err, "without the comma", text)
+	}
+	_, err := Read("9,5", Imperial)
+	assert.ErrorContains(t, err, "comma")
 }
 
 func anyLength() *rapid.Generator[Length] {

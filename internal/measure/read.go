@@ -11,7 +11,9 @@ import (
 // `96 3/16 in`, `8 ft 0 3/16 in`, `8' 0-3/16"`, `2443 mm`, `2.443 m`,
 // `244.3 cm`, Unicode fractions and prime marks. A text without a unit is in
 // inches (Imperial) or millimetres (Metric). Decimals are rounded to the
-// nanometre; a fraction must be whole in nanometres (64ths are).
+// nanometre; a fraction must be whole in nanometres (64ths are). Lengths may be
+// added up and taken off: `900+38+150`, `8' - 3 1/2`; a dash takes off where a
+// space stands on both sides of it.
 //
 // The error names what is wrong with the text and what to write instead.
 func Read(text string, system System) (Length, error) {
@@ -26,16 +28,90 @@ func read(text string, system System) (Length, error) {
 	if len(text) > 80 {
 		return 0, fmt.Errorf("a length of %d characters: write one such as %s", len(text), sample(system))
 	}
+	total := Length(0)
+	for _, t := range terms(text) {
+		l, err := one(t.text, system)
+		if err != nil {
+			if t.text != text && t.text != "" {
+				return 0, fmt.Errorf("%q: in it %w", text, err)
+			}
+			return 0, fmt.Errorf("%q: %w", text, err)
+		}
+		if t.off {
+			l = -l
+		}
+		if total += l; total.Abs() > Largest {
+			return 0, fmt.Errorf("%q: longer than 10 km: check the unit", text)
+		}
+	}
+	return total, nil
+}
+
+// term is one length of those that are added up.
+type term struct {
+	text string
+	off  bool // taken off
+}
+
+// terms parts a text at what adds up and takes off.
+func terms(text string) []term {
+	s := raised.Replace(text)
+	var out []term
+	now := term{}
+	start := 0
+	for i := 0; i < len(s); i++ {
+		before := strings.TrimSpace(s[start:i])
+		plus := s[i] == '+' && (before != "" || len(out) > 0)
+		minus := s[i] == '-' && before != "" && i > 0 && i+1 < len(s) && s[i-1] == ' ' && s[i+1] == ' '
+		if plus || minus {
+			now.text = before
+			out = append(out, now)
+			now, start = term{off: minus}, i+1
+		}
+	}
+	if len(out) == 0 {
+		return []term{{text: text}}
+	}
+	now.text = strings.TrimSpace(s[start:])
+	return append(out, now)
+}
+
+// pointed writes a decimal comma as a point. One with three digits after it may
+// be meant to part thousands, but for metres and centimetres.
+func pointed(text string) (string, error) {
+	i := strings.IndexByte(text, ',')
+	if i < 1 || strings.Count(text, ",") > 1 || strings.Contains(text, ".") {
+		return text, nil
+	}
+	digit := func(k int) bool { return k >= 0 && k < len(text) && text[k] >= '0' && text[k] <= '9' }
+	n := 0
+	for digit(i + 1 + n) {
+		n++
+	}
+	if !digit(i-1) || n == 0 {
+		return text, nil
+	}
+	unit := strings.ToLower(strings.TrimSpace(text[i+1+n:]))
+	if n == 3 && unitNames[unit] != Metre && unitNames[unit] != Centimetre {
+		return "", fmt.Errorf("%s may part thousands or decimals: write it without the comma, or with a point", text)
+	}
+	return text[:i] + "." + text[i+1:], nil
+}
+
+// one reads a single length.
+func one(text string, system System) (Length, error) {
+	if system == Metric {
+		var err error
+		if text, err = pointed(text); err != nil {
+			return 0, err
+		}
+	}
 	words, err := split(text)
 	if err != nil {
-		return 0, fmt.Errorf("%q: %w", text, err)
+		return 0, err
 	}
 	r := reader{words: words, system: system}
-	l, err := r.length()
-	if err != nil {
-		return 0, fmt.Errorf("%q: %w", text, err)
-	}
-	return l, nil
+	return r.length()
 }
 
 func sample(system System) string {
@@ -104,7 +180,7 @@ func split(text string) ([]word, error) {
 			i++
 		case c == '+':
 			if len(words) > 0 {
-				return nil, fmt.Errorf("a + in the middle: write one length, such as 96 3/16")
+				return nil, fmt.Errorf("a number is missing before the +: write a length such as 96 3/16")
 			}
 			i++
 		case c >= '0' && c <= '9' || c == '.':
