@@ -225,6 +225,12 @@ func TestTheDoorMovesAndTheWallFollows(t *testing.T) {
 	v.sees("None in this wall")
 	v.presses("Add a door")
 	v.sees("82 1/2")
+	v.presses("Add a window")
+	v.sees("37 × 49", "Sill over the finished floor")
+	v.types("Unit height", "36\n")
+	v.sees("37 × 37")
+	v.types("Sill over the finished floor", "40\n")
+	v.until(`[...document.querySelectorAll('input')].some(i => i.value === '40')`)
 }
 
 func TestANewJobFromNothing(t *testing.T) {

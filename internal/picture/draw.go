@@ -52,7 +52,7 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 		head, known := heads[o.ID]
 		d.Openings = append(d.Openings, DrawnOpening{
 			ID: o.ID, Kind: string(o.Kind), From: o.Left().Millimetres(), To: o.Right().Millimetres(), Head: head, Known: known,
-			Sill: head - o.Height.Millimetres(), Label: s.Say(o.Width) + " × " + s.Say(o.Height+o.FinishFloor), Centre: s.Say(o.Centre), Left: s.Rules.Units.Write(o.Left()), Right: s.Rules.Units.Write(o.Right()),
+			Sill: head - o.Height.Millimetres(), Label: s.Say(o.Width) + " × " + s.Say(roughHeight(o)), Centre: s.Say(o.Centre), Left: s.Rules.Units.Write(o.Left()), Right: s.Rules.Units.Write(o.Right()),
 		})
 	}
 	d.Pins = append(d.Pins, s.pins(w)...)
@@ -82,6 +82,15 @@ func (s *drawer) drawPiece(w *framing.Wall, m framing.Member) DrawnPiece {
 		p.Head = m.Base + m.Lumber.Thickness.Millimetres()
 	}
 	return p
+}
+
+// roughHeight is how high an opening is framed: a door from the floor that is
+// there now, a window from its sill.
+func roughHeight(o framing.Opening) measure.Length {
+	if o.Kind == framing.Window {
+		return o.Height
+	}
+	return o.Height + o.FinishFloor
 }
 
 // headerHeight of one ply as it lies.

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 
+	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/site"
@@ -16,7 +17,8 @@ import (
 type Usual struct {
 	Mark    string        `json:"mark"`
 	Rules   job.Rules     `json:"rules" doc:"The job's rules with every default filled in."`
-	Doors   []job.Opening `json:"doors" nullable:"false" doc:"For each wall, a usual door at its middle, under a free id."`
+	Doors   []job.Opening `json:"doors" nullable:"false" doc:"For each wall, a usual door in the middle of its widest free stretch, under a free id."`
+	Windows []job.Opening `json:"windows" nullable:"false" doc:"The same for a window."`
 	Bottom  []string      `json:"bottom" nullable:"false" doc:"Bottom plates that a new wall is offered; none where its own lumber does."`
 	Tops    int           `json:"tops" doc:"Top plates that a new wall is offered: one is usual for partitions."`
 	ByPlace []string      `json:"byPlace" nullable:"false" doc:"Ids of all readings along walls, by wall and station."`
@@ -25,7 +27,7 @@ type Usual struct {
 // Usual fills in the job's defaults.
 func (p Plan) Usual() Usual {
 	s := p.Result.Site
-	out := Usual{Tops: 1, Doors: []job.Opening{}, Bottom: []string{}, ByPlace: []string{}}
+	out := Usual{Tops: 1, Doors: []job.Opening{}, Windows: []job.Opening{}, Bottom: []string{}, ByPlace: []string{}}
 	u := s.Rules.Units
 	out.Mark = u.Write(s.Rules.Mark)
 	out.Rules = job.Rules{
@@ -44,18 +46,39 @@ func (p Plan) Usual() Usual {
 			}
 		}
 	}
-	id := freeDoor(s.Doc)
+	door, window := freeOpening(s.Doc, "D"), freeOpening(s.Doc, "W")
 	for _, w := range s.Walls {
 		leaf := job.Size{Width: job.L(u.Words("30 in", "800 mm")), Height: job.L(u.Words("80 in", "2040 mm"))}
-		middle := (w.Length / 2).Nearest(u.Pick(measure.Inch, 10*measure.Millimetre))
-		out.Doors = append(out.Doors, job.Opening{ID: id, Kind: "door", Centre: job.Exactly(middle, u), Leaf: &leaf, FinishFloor: job.Exactly(0, u)})
+		unit := job.Size{Width: job.L(u.Words("36 in", "900 mm")), Height: job.L(u.Words("48 in", "1200 mm"))}
+		middle := job.Exactly(freeMiddle(w, u), u)
+		out.Doors = append(out.Doors, job.Opening{ID: door, Kind: "door", Centre: middle, Leaf: &leaf, FinishFloor: job.Exactly(0, u)})
+		out.Windows = append(out.Windows, job.Opening{
+			ID: window, Kind: "window", Centre: middle, Leaf: &unit, Sill: job.L(u.Words("36 in", "900 mm")), FinishFloor: job.Exactly(0, u),
+		})
 	}
 	out.ByPlace = byPlace(s)
 	return out
 }
 
-// freeDoor is the first of D1, D2, … that no opening of the job is called.
-func freeDoor(d job.Document) string {
+// freeMiddle is the middle of a wall's widest stretch without an opening.
+func freeMiddle(w *framing.Wall, u measure.System) measure.Length {
+	var from, best, middle measure.Length
+	try := func(to measure.Length) {
+		if to-from > best {
+			best, middle = to-from, from+(to-from)/2
+		}
+	}
+	for _, o := range w.Openings {
+		left, right := o.Outer(w.Lumber.Thickness)
+		try(left)
+		from = right
+	}
+	try(w.Length)
+	return middle.Nearest(u.Pick(measure.Inch, 10*measure.Millimetre))
+}
+
+// freeOpening is the first of D1, D2, … that no opening of the job is called.
+func freeOpening(d job.Document, letter string) string {
 	taken := map[string]bool{}
 	for _, w := range d.Walls {
 		for _, o := range w.Openings {
@@ -63,10 +86,10 @@ func freeDoor(d job.Document) string {
 		}
 	}
 	n := 1
-	for taken[fmt.Sprint("D", n)] {
+	for taken[fmt.Sprint(letter, n)] {
 		n++
 	}
-	return fmt.Sprint("D", n)
+	return fmt.Sprint(letter, n)
 }
 
 func byPlace(s *site.Site) []string {

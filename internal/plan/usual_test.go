@@ -1,12 +1,14 @@
 package plan
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/job"
+	"homalos/internal/measure"
 )
 
 func TestWhatIsLeftOutIsFilledIn(t *testing.T) {
@@ -25,7 +27,37 @@ func TestTheDoorOfferedStandsAtTheMiddleAndCanBeBuilt(t *testing.T) {
 	assert.Equal(t, "51 in", door.Centre.String())
 	d.Walls[0].Openings = []job.Opening{door}
 	assert.Len(t, of(computed(t, d), "king"), 2)
-	assert.Equal(t, "D2", computed(t, d).Usual().Doors[0].ID, "D1 is taken")
+	next := computed(t, d).Usual().Doors[0]
+	assert.Equal(t, "D2", next.ID, "D1 is taken")
+	assert.NotEqual(t, door.Centre, next.Centre)
+}
+
+// What is offered next stands in what is free, and can be built there; a window
+// is framed from its sill to its head, whatever floor is still to come.
+func TestOpeningsAreOfferedWhereThereIsRoom(t *testing.T) {
+	for _, units := range []measure.System{measure.Imperial, measure.Metric} {
+		d := bare(units, units.Words("240 in", "6000 mm"))
+		for i := range 5 {
+			along(&d, "floor", units.Words(fmt.Sprint(60*i), fmt.Sprint(1500*i)), units.Words("-41", "-1041"))
+			along(&d, "ceiling", units.Words(fmt.Sprint(60*i), fmt.Sprint(1500*i)), units.Words("55", "1400"))
+		}
+		door := computed(t, d).Usual().Doors[0]
+		d.Walls[0].Openings = append(d.Walls[0].Openings, door)
+		window := computed(t, d).Usual().Windows[0]
+		assert.Equal(t, "W1", window.ID)
+		window.FinishFloor = job.L(units.Words("3/4 in", "20 mm"))
+		d.Walls[0].Openings = append(d.Walls[0].Openings, window)
+		p := computed(t, d)
+		d.Walls[0].Openings = append(d.Walls[0].Openings, p.Usual().Doors[0])
+		p = computed(t, d)
+		require.Len(t, p.Drawings[0].Openings, 3)
+		for _, o := range p.Drawings[0].Openings {
+			if o.Kind == "window" {
+				assert.Equal(t, units.Words("37 × 49", "920 × 1220"), o.Label)
+				assert.InDelta(t, units.Pick(49*measure.Inch, 1220*measure.Millimetre).Millimetres(), o.Head-o.Sill, 0.01)
+			}
+		}
+	}
 }
 
 func TestReadingsStandByPlaceHoweverTheyAreWritten(t *testing.T) {

@@ -2297,7 +2297,7 @@ export interface components {
             bottom: string[];
             /** @description Ids of all readings along walls, by wall and station. */
             byPlace: string[];
-            /** @description For each wall, a usual door at its middle, under a free id. */
+            /** @description For each wall, a usual door in the middle of its widest free stretch, under a free id. */
             doors: components["schemas"]["Opening"][];
             mark: string;
             /** @description The job's rules with every default filled in. */
@@ -2307,6 +2307,8 @@ export interface components {
              * @description Top plates that a new wall is offered: one is usual for partitions.
              */
             tops: number;
+            /** @description The same for a window. */
+            windows: components["schemas"]["Opening"][];
         };
         PlanWall: {
             /** @description What to decide about its line, each with fixes that can be done at a touch. */

@@ -1,5 +1,5 @@
 import { ActionIcon, Button, Group, Select, SimpleGrid, Text } from "@mantine/core";
-import { IconDoor, IconTrash } from "@tabler/icons-react";
+import { IconDoor, IconTrash, IconWindow } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Opening, Problem, Wall } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
@@ -25,8 +25,7 @@ export function Controls({ wall: w }: { wall: Wall }) {
     keep({ do: "put-opening", wall: w.id, opening: { ...o, ...change } });
   };
   const wrong = (o: Opening, field: string) => (asked === o.id ? fault?.of(`.opening.${field}`) : undefined);
-  const offered = plan.usual.doors[wall];
-  const addDoor = () => {
+  const add = (offered?: Opening) => {
     if (offered) keep({ do: "put-opening", wall: w.id, opening: offered });
   };
   return (
@@ -95,25 +94,40 @@ export function Controls({ wall: w }: { wall: Wall }) {
               data={[
                 { value: "door", label: "door" },
                 { value: "cased", label: "cased" },
+                { value: "window", label: "window" },
               ]}
               value={o.kind}
               allowDeselect={false}
-              onChange={(v) => setOpening(o, { kind: v as "door" })}
+              onChange={(v) =>
+                setOpening(o, {
+                  kind: v as "door",
+                  sill: v === "window" ? (o.sill ?? plan.usual.windows[wall]?.sill) : undefined,
+                })
+              }
             />
             <LengthEdit
-              label="Leaf width"
+              label={o.kind === "window" ? "Unit width" : "Leaf width"}
               units={d.units}
               value={o.leaf?.width ?? ""}
               fault={wrong(o, "leaf.width")}
               keep={(v) => setOpening(o, { leaf: { ...o.leaf, width: v } })}
             />
             <LengthEdit
-              label="Leaf height"
+              label={o.kind === "window" ? "Unit height" : "Leaf height"}
               units={d.units}
               value={o.leaf?.height ?? ""}
               fault={wrong(o, "leaf.height")}
               keep={(v) => setOpening(o, { leaf: { ...o.leaf, height: v } })}
             />
+            {o.kind === "window" && (
+              <LengthEdit
+                label="Sill over the finished floor"
+                units={d.units}
+                value={o.sill ?? ""}
+                fault={wrong(o, "sill")}
+                keep={(v) => setOpening(o, { sill: v })}
+              />
+            )}
             <LengthEdit
               label="Floor still to come"
               units={d.units}
@@ -146,8 +160,11 @@ export function Controls({ wall: w }: { wall: Wall }) {
         </fieldset>
       ))}
       <Group mt="sm">
-        <Button h={48} variant="default" leftSection={<IconDoor size={20} />} onClick={addDoor}>
+        <Button h={48} variant="default" leftSection={<IconDoor size={20} />} onClick={() => add(plan.usual.doors[wall])}>
           Add a door
+        </Button>
+        <Button h={48} variant="default" leftSection={<IconWindow size={20} />} onClick={() => add(plan.usual.windows[wall])}>
+          Add a window
         </Button>
       </Group>
       <Text fz={14} className="quiet" mt="sm">
