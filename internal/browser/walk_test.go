@@ -226,9 +226,9 @@ func TestTheDoorMovesAndTheWallFollows(t *testing.T) {
 	v.presses("Add a door")
 	v.sees("82 1/2")
 	v.presses("Add a window")
-	v.sees("37 × 49", "Sill over the finished floor")
+	v.sees("W1 rough", "Sill over the finished floor", "cripple below the sill")
 	v.types("Unit height", "36\n")
-	v.sees("37 × 37")
+	v.until(`[...document.querySelectorAll('.opening-label')].some(o => o.textContent.replaceAll(' ', '') === 'W1rough37×37')`)
 	v.types("Sill over the finished floor", "40\n")
 	v.until(`[...document.querySelectorAll('input')].some(i => i.value === '40')`)
 }

@@ -51,7 +51,7 @@ var Meanings = []Meaning{
 	{"header", named("header", "header", "lintel", "lintel"), "What spans an opening, from side to side. Here it carries no load: where it does, an engineer sizes it.", []string{"lintel", "head"}},
 	{"cripple", named("cripple", "cripple", "cripple", "cripple"), "A short upright above what spans an opening.", []string{"short stud", "jack stud above a header"}},
 	{"sill", named("sill", "sill", "sill", "sill"), "The piece that lies under a window.", []string{"rough sill", "sill trimmer"}},
-	{"under-sill", named("under-sill", "under-sill", "under-sill", "under-sill"), "A short upright below a window's sill.", []string{"cripple below the sill"}},
+	{"under-sill", named("cripple below the sill", "cripple below the sill", "cripple below the sill", "cripple below the sill"), "A short upright below a window's sill.", []string{"cripple below the sill", "under-sill"}},
 	{"bottom-plate", named("bottom plate", "bottom plate", "sole plate", "sole plate"), "The plate on the floor that studs stand on.", []string{"sole plate", "bottom plate", "floor plate"}},
 	{"top-plate", named("top plate", "top plate", "head plate", "head plate"), "The plate over the studs, under the ceiling.", []string{"head plate", "top plate", "ceiling plate"}},
 	{"nogging", named("nogging", "blocking", "noggin", "nogging"), "A short piece between two studs.", []string{"noggin", "blocking", "dwang"}},
@@ -89,7 +89,10 @@ func (s Set) Word(t Term) string {
 		word = m.Words[Plain]
 	}
 	if several && word != "blocking" && word != "centres" {
-		word += "s"
+		first, rest, _ := strings.Cut(word, " below ") // cripples below the sill
+		if word = first + "s"; rest != "" {
+			word += " below " + rest
+		}
 	}
 	if t[0] >= 'A' && t[0] <= 'Z' {
 		word = strings.ToUpper(word[:1]) + word[1:]

@@ -219,7 +219,9 @@ function Wood({ d, s, selected, select }: { d: Drawing; s: Scale; selected?: str
         .filter((o) => o.known)
         .map((o) => {
           const middle = (o.from + o.to) / 2;
-          const y = (s.y(middle, o.head) + s.floor(middle)) / 2;
+          // a window's stands in its light, a door's over the floor
+          const under = o.kind === "window" ? s.y(middle, o.sill) : s.floor(middle);
+          const y = (s.y(middle, o.head) + under) / 2 - (o.kind === "window" ? 22 : 0);
           return (
             <text key={o.id} x={s.x(middle)} y={y} textAnchor="middle" className="opening-label">
               <tspan className="note">{o.id} rough</tspan>
@@ -342,7 +344,15 @@ function Upright({
   const inside = { from: s.x(opening?.from ?? 0), to: s.x(opening?.to ?? 0) };
   const text = p.state === "measure-first" ? "tape first" : p.state === "blocked" ? "stopped" : p.label;
   const over = crowded && opening ? (leftOfDoor ? s.x(opening.from) - x - w : x - s.x(opening.to)) : 0;
-  const place = { x: right ? x + w + over + 19 : x - over - 6, y: y + h * (p.kind === "jack" ? 0.8 : crowded ? 0.44 : 0.56) };
+  // beside a window a jack's length stands in the light, clear of what is below the sill and of a crowded king's
+  const light = opening?.kind === "window" && p.kind === "jack" ? 26 : 0;
+  const middle = (p.from + p.to) / 2;
+  const place = {
+    x: right ? x + w + over + 19 + light : x - over - 6 - light,
+    y: light
+      ? (s.y(middle, opening?.head ?? 0) + s.y(middle, opening?.sill ?? 0)) / 2
+      : y + h * (p.kind === "jack" ? 0.8 : !crowded ? 0.56 : opening?.kind === "window" ? 0.36 : 0.44),
+  };
   return (
     <g>
       <Piece {...drawn} />
