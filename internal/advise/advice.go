@@ -17,7 +17,7 @@ import (
 // Advice is something to decide about a wall's line, with what can be done
 // about it.
 type Advice struct {
-	Code  string `json:"code" doc:"taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening, open-corner, short-fixing, and codes of findings"`
+	Code  string `json:"code" doc:"carries, taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening, open-corner, short-fixing, and codes of findings"`
 	Level string `json:"level" enum:"stop,warn,note"`
 	At    string `json:"at,omitempty" doc:"Station."`
 	End   string `json:"end,omitempty" enum:"start,end" doc:"The end of the wall it is about, where that meets something."`
@@ -63,6 +63,7 @@ func Of(r *work.Result) *Advised {
 	out := &Advised{does: map[string]func(*job.Document){}}
 	for _, w := range r.Walls {
 		a := &adviser{Result: r, Advised: out, w: w, l: r.Lines[w.Wall.ID], out: []Advice{}}
+		a.carries()
 		a.crossed()
 		a.openCorners()
 		a.covers()

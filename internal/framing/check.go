@@ -35,7 +35,10 @@ func (f *framer) check(found Found) {
 			}
 		}
 	}
-	f.checkHeads()
+	f.checkCarries()
+	if f.Wall.Carries != Carries {
+		f.checkHeads()
+	}
 	for i := range f.Members {
 		f.checkPiece(&f.Members[i])
 	}

@@ -252,6 +252,10 @@ func (f *framer) standUp(u upright, terms []survey.Term, answers []survey.Estima
 			sure, doubt = reach, i+1
 		}
 	}
+	if w.Carries == Carries && u.kind.Row().Stands == wood.HeadToPlate {
+		m.State = Blocked // it stands on what an engineer will name
+		return m, doubt
+	}
 	if m.Known = e.Known; !m.Known {
 		m.State = MeasureFirst
 		if m.Known = f.gaps && u.opening >= 0; !m.Known {
@@ -350,6 +354,9 @@ func (f *framer) addSpans() {
 	for i, o := range w.Openings {
 		left, right := o.Outer(t)
 		long := right - left - 2*t
+		if w.Carries == Carries {
+			continue // its header is an engineer's to name
+		}
 		base := f.heads[i].level() + (o.FinishFloor + o.Sill + o.Height).Millimetres()
 		for ply := range o.Header.Plies {
 			z := base
@@ -357,7 +364,7 @@ func (f *framer) addSpans() {
 				z += o.Header.Lumber.Thickness.Millimetres() * float64(ply)
 			}
 			f.Members = append(f.Members, Member{
-				Kind: wood.HeaderPly, Lumber: o.Header.Lumber, From: left + t, To: right - t, Known: true, Exact: long,
+				Kind: wood.HeaderPly, Lumber: o.Header.Lumber, From: left + t, To: right - t, Known: true, Exact: long, Why: f.assumed(),
 				Cut: wood.HeaderPly.Round(long, f.rules.Mark), State: Ready, Opening: o.ID, Base: z, Layer: ply,
 				Sum: []Line{{What: f.rules.Tell(words.RoughOpening, o.ID), Value: o.Width}, {What: f.rules.Tell(words.JacksASide, o.Jacks), Value: 2 * t * measure.Length(o.Jacks)}},
 			})

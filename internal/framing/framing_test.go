@@ -65,7 +65,7 @@ var (
 func wall(long measure.Length, change ...func(*Wall)) *Wall {
 	w := &Wall{
 		ID: "A", To: geo.Point{X: long.Millimetres()}, Length: long, Lumber: twoBy4, Bottom: []*wood.Lumber{twoBy4}, Top: []*wood.Lumber{twoBy4},
-		Layout: Layout{Spacing: 16 * in},
+		Layout: Layout{Spacing: 16 * in}, Carries: CarriesNought,
 	}
 	for _, c := range change {
 		c(w)

@@ -268,7 +268,7 @@ func (f *Laid) cutLayer(l layer, studs, others []measure.Length, skip []int) ([]
 				}
 			}
 			if joint <= from {
-				if joint, well = f.anyJoint(studs, from, limit, run.to), false; joint <= from {
+				if joint, well = f.anyJoint(studs, others, from, limit, run.to), false; joint <= from {
 					joint = limit
 				}
 			}
@@ -281,11 +281,24 @@ func (f *Laid) cutLayer(l layer, studs, others []measure.Length, skip []int) ([]
 	return out, well
 }
 
-func (f *Laid) anyJoint(studs []measure.Length, from, limit, end measure.Length) measure.Length {
-	best := from
+// anyJoint is the best of what doesn't do: clear of the other layer's with half
+// a bay on either side of it, else no sliver, else the farthest stud.
+func (f *Laid) anyJoint(studs, others []measure.Length, from, limit, end measure.Length) measure.Length {
+	best, worth := from, 0
 	for _, c := range studs {
-		if c > from && c <= limit && c < end {
-			best = c
+		c = f.on(c, from)
+		if c <= from || c > limit || c >= end {
+			continue
+		}
+		least, w := min(c-from, end-c), 1
+		switch {
+		case least >= f.rules.sliver()/2 && f.clearOf(c, others):
+			w = 3
+		case least >= f.rules.sliver():
+			w = 2
+		}
+		if w >= worth {
+			best, worth = c, w
 		}
 	}
 	return best
@@ -320,12 +333,27 @@ func (f *Laid) cutBoth(layers []layer, studs []measure.Length) (first, second []
 
 func (f *Laid) badJoints(l layer, pieces []piece, studs, others []measure.Length) {
 	for _, c := range joints(pieces) {
-		if f.over(c, studs) && f.clearOf(c, others) {
+		least := f.beside(pieces, c)
+		text := f.rules.Tell(words.PlateJointAtLandsOn, l.wood.ID, c)
+		switch {
+		case !f.over(c, studs) || !f.clearOf(c, others):
+		case least < f.rules.sliver():
+			text = f.rules.Tell(words.PlateJointLeavesASliver, l.wood.ID, c, least)
+		default:
 			continue
 		}
-		f.find(Warn, "plate-joint", c, nil,
-			f.rules.Tell(words.PlateJointAtLandsOn, l.wood.ID, c),
-			f.rules.Tell(words.BuyLongerStickForThis))
+		f.find(Warn, "plate-joint", c, nil, text, f.rules.Tell(words.BuyLongerStickForThis))
 		f.Findings[len(f.Findings)-1].Wood = l.wood
 	}
+}
+
+// beside is the shorter of the two pieces that meet at a joint.
+func (f *Laid) beside(pieces []piece, joint measure.Length) measure.Length {
+	least := f.Wall.Length
+	for _, p := range pieces {
+		if p.from == joint || p.to == joint {
+			least = min(least, p.to-p.from)
+		}
+	}
+	return least
 }

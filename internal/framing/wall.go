@@ -60,7 +60,8 @@ type Wall struct {
 	Joins       []Join // other walls that butt it, rising
 	Floor       wood.Anchor
 	Ceiling     wood.Anchor
-	Membrane    bool // lies under the bottom plate
+	Membrane    bool   // lies under the bottom plate
+	Carries     string // yes, no; else it isn't known whether it carries what is over it
 	Pending     []Pending
 }
 

@@ -178,6 +178,7 @@ type Wall struct {
 	Membrane   bool      `json:"membrane,omitempty" doc:"A membrane lies under its bottom plate."`
 	FixFloor   *Fixing   `json:"fixFloor,omitempty" doc:"In place of the job's."`
 	FixCeiling *Fixing   `json:"fixCeiling,omitempty" doc:"In place of the job's."`
+	Carries    string    `json:"carries,omitempty" enum:"yes,no,unknown" doc:"Whether it carries what is over it. Until it is answered its headers are an assumption; where it carries, its openings wait for an engineer's entry."`
 	Pending    []Pending `json:"pending,omitempty" nullable:"false" doc:"Stretches held back: counted and shown, not cut."`
 }
 

@@ -186,3 +186,27 @@ func TestAPlateWhoseJointFindsNoStud(t *testing.T) {
 		assert.NotEqual(t, "plate-joint", one.Code)
 	}
 }
+
+// Whether it carries is asked of every new wall, and asked no more once it is
+// answered; where it carries, its opening is stopped.
+func TestEveryNewWallIsAskedWhetherItCarries(t *testing.T) {
+	d := edited(t, `"lumber": "2x4", "bottom"`, `"openings": [{"id": "D1", "kind": "door", "centre": "50 in", "leaf": {"width": "30 in", "height": "80 in"}}], "lumber": "2x4", "bottom"`)
+	asked := adviceOf(computed(t, d).Walls[0], "carries")
+	assert.Equal(t, "warn", asked.Level)
+	assert.Equal(t, []string{"carries", "carries-not"}, fixIDs(asked))
+	for fix, want := range map[string]string{"carries": "yes", "carries-not": "no"} {
+		after, err := applyFix(d, "A", fix)
+		require.NoError(t, err)
+		assert.Equal(t, want, after.Walls[0].Carries)
+		p := computed(t, after)
+		for _, a := range p.Walls[0].Advice {
+			assert.NotEqual(t, "carries", a.Code)
+		}
+		stopped := false
+		for _, f := range p.Walls[0].Findings {
+			stopped = stopped || f.Code == "carries" && f.Level == "stop"
+		}
+		assert.Equal(t, want == "yes", stopped)
+		assert.Equal(t, want == "no", len(of(p, "header")) == 1)
+	}
+}

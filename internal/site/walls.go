@@ -57,7 +57,7 @@ func (r *resolver) parts(path string, w job.Wall) *framing.Wall {
 	wall.Lumber = r.wood(path+".lumber", w.Lumber)
 	wall.Bottom = r.plates(path+".bottom", w.Bottom, wall.Lumber)
 	wall.Top = r.plates(path+".top", w.Top, wall.Lumber)
-	wall.Membrane = w.Membrane
+	wall.Membrane, wall.Carries = w.Membrane, w.Carries
 	wall.Floor, wall.Ceiling = r.anchor(path+".fixFloor", w.FixFloor), r.anchor(path+".fixCeiling", w.FixCeiling)
 	if r.Concrete && len(wall.Bottom) > 0 && wall.Bottom[0] != nil && !wall.Bottom[0].Treated && !wall.Bottom[0].Track && !w.Membrane {
 		at := path + ".bottom[0]"

@@ -57,4 +57,7 @@ var (
 	Follow                         = sentence("Follow {0}")
 	More                           = sentence("more")
 	Less                           = sentence("less")
+	DoesItCarry                    = sentence("Does this wall carry what is over it: a roof, joists that are cut or that end on it, a wall above? Its <headers> are an assumption until it is answered. Sign or doubt is for a licensed engineer.")
+	ItCarries                      = sentence("It carries: its openings wait for the engineer")
+	NoSignThatItCarries            = sentence("No sign that it carries: frame it as a partition")
 )

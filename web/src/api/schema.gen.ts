@@ -1469,7 +1469,7 @@ export interface components {
         PlanAdvice: {
             /** @description Station. */
             at?: string;
-            /** @description taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening, open-corner, short-fixing, and codes of findings */
+            /** @description carries, taper, closing, corner, behind, joists, short-stub, walls-cross, hook, pending, covers-opening, open-corner, short-fixing, and codes of findings */
             code: string;
             /**
              * @description The end of the wall it is about, where that meets something.
@@ -2699,6 +2699,11 @@ export interface components {
             body?: "left" | "right";
             /** @description Plates from the floor up. Default one of the wall's lumber. */
             bottom?: string[];
+            /**
+             * @description Whether it carries what is over it. Until it is answered its headers are an assumption; where it carries, its openings wait for an engineer's entry.
+             * @enum {string}
+             */
+            carries?: "yes" | "no" | "unknown";
             /** @description How its ends meet what they come to, where that is chosen. */
             ends?: components["schemas"]["WallEnd"][];
             /** @description In place of the job's. */

@@ -78,6 +78,19 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
             onChange={(e) => keep({ membrane: e.currentTarget.checked || undefined }).catch(tell)}
           />
         )}
+        <NativeSelect
+          label="Does it carry what is over it?"
+          value={wall.carries ?? "unknown"}
+          onChange={(e) => {
+            const carries = e.currentTarget.value as Wall["carries"];
+            keep({ carries: carries === "unknown" ? undefined : carries }).catch(tell);
+          }}
+          data={[
+            { value: "unknown", label: "not answered" },
+            { value: "no", label: "no sign that it does" },
+            { value: "yes", label: "it carries" },
+          ]}
+        />
       </section>
       <Pending wall={wall} keep={keep} fault={fault} />
       <Against lies={worked.against ?? []}>
