@@ -69,7 +69,6 @@ func (f *framer) frame(found Found) *Framed {
 	f.taken = f.heights.Taken(survey.Rule{
 		From: f.Wall.At(0), To: f.Wall.At(f.Wall.Length), Near: f.rules.Near.Millimetres(), Reach: f.rules.Reach.Millimetres(),
 	})
-	f.gaps = f.heights.EstimateAll([][]survey.Term{f.gapAt(f.Wall.Length / 2)})[0].Known
 	f.findHeads()
 	f.addUprights()
 	f.addSpans()
@@ -197,6 +196,9 @@ func (f *framer) addUprights() {
 		ask(f.floorAt(centre)) // the last of each: where its foot is, for the picture and the sum
 	}
 	answers := f.heights.EstimateAll(sums)
+	for i, u := range f.standing {
+		f.gaps = f.gaps || u.kind.FullHeight() && answers[first[i]].Known
+	}
 	offset := len(f.Members)
 	f.Members = append(f.Members, make([]Member, len(f.standing))...)
 	// what carries a header first: what stands on it does so as it will be carried
