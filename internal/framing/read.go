@@ -90,8 +90,9 @@ func (f *framer) levelled(u upright, h head, e, own *survey.Estimate) *ownRead {
 }
 
 // readGap looks for a gap read at an upright's own place; or, where too little
-// else is known, for floor and ceiling there, each with its own error. Under exposed joists only what was taken between fixed plates
-// is its space: elsewhere the plate doesn't touch what the tape did.
+// else is known, for floor and ceiling there, each with its own error. Under
+// exposed joists only what was taken between fixed plates is its space:
+// elsewhere the plate doesn't touch what the tape did.
 func (f *framer) readGap(centre measure.Length, e *survey.Estimate, lack survey.Lack) *ownRead {
 	_, straight := f.ceilingAt(centre)
 	at := f.Wall.At(centre)
@@ -158,9 +159,13 @@ func (f *framer) nameStrays() {
 			if s.by.stray < 0 {
 				text = words.ReadShorterThanForetold
 			}
+			said := f.rules.Tell(text, m.ID, words.Half(off))
+			if m.State == Ready {
+				said = f.rules.Tell(words.CutByWhatWasRead, said)
+			}
 			f.Findings = append(f.Findings, Finding{
 				Code: "reading-strays", Level: Warn, Placed: true, At: s.at, Members: []string{m.ID},
-				Text: f.rules.Tell(text, m.ID, words.Half(off)), Fix: f.rules.Tell(words.ReadAgainThereIfAgrees), Apply: TakeReading, Want: m.Frees,
+				Text: said, Fix: f.rules.Tell(words.ReadAgainThereIfAgrees), Apply: TakeReading, Want: m.Frees,
 			})
 		}
 	}
