@@ -2,18 +2,21 @@ package advise
 
 import (
 	"fmt"
+	"slices"
 
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/line"
 	"homalos/internal/measure"
+	"homalos/internal/survey"
+	"homalos/internal/wood"
 	"homalos/internal/words"
 )
 
 // asWell are findings of the wood that where a line goes decides.
 var asWell = map[string]bool{
 	"meets-opening": true, "nothing-behind": true, "no-room-for-nailer": true, "little-nailing": true, "ladder-waits": true, "plate-joint": true,
-	"plate-depth": true, "step": true, "no-drill": true, "bad-floor": true, "pipe-in-plate": true, "obstruction-across": true, "stud-in-the-lean": true,
+	"plate-depth": true, "step": true, "break-astray": true, "notched-foot": true, "low-in-stud": true, "no-drill": true, "bad-floor": true, "pipe-in-plate": true, "obstruction-across": true, "stud-in-the-lean": true,
 }
 
 // wood brings those findings, and offers plates as deep as the studs.
@@ -28,6 +31,10 @@ func (a *adviser) wood() {
 			a.plates(to)
 		case "plate-joint":
 			a.longer(to)
+		case "step":
+			a.endAt(to, f.Break)
+		case "break-astray":
+			a.dropAstray(to)
 		}
 	}
 }
@@ -100,6 +107,38 @@ func (a *adviser) longer(to *Advice) {
 			}
 		})
 	}
+}
+
+// endAt offers to end the plate at a step, and the top one at the step of the
+// ceiling.
+func (a *adviser) endAt(to *Advice, b *framing.Break) {
+	if b == nil {
+		return
+	}
+	of, plate := "floor", wood.BottomPlate
+	if b.Of == survey.Ceiling {
+		of, plate = "ceiling", wood.TopPlate
+	}
+	u := a.Rules.Units
+	at := b.At.Nearest(a.Rules.Mark)
+	a.offer(to, fmt.Sprintf("end-%s-%d", of, int(at.Millimetres())), a.Rules.Tell(words.EndThePlateAt, words.Term(plate), at), func(w *job.Wall) {
+		w.Breaks = append(w.Breaks[:len(w.Breaks):len(w.Breaks)], job.Break{Of: of, At: job.Exactly(at, u)})
+	})
+}
+
+// dropAstray offers to take out the places where no plate can end any more.
+func (a *adviser) dropAstray(to *Advice) {
+	astray := a.w.Wall.Astray
+	u := a.Rules.Units
+	if a.does[a.w.Wall.ID+"/drop-breaks"] != nil {
+		return
+	}
+	a.offer(to, "drop-breaks", a.Rules.Tell(words.TakeThesePlacesOut), func(w *job.Wall) {
+		w.Breaks = slices.DeleteFunc(slices.Clone(w.Breaks), func(b job.Break) bool {
+			at, err := b.At.In(u)
+			return err == nil && slices.ContainsFunc(astray, func(x framing.Break) bool { return x.At == at })
+		})
+	})
 }
 
 // hooked brings the fix of a pipe in a stud's place to where the line is said.

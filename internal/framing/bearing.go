@@ -28,6 +28,7 @@ type Against struct {
 	Of       survey.Surface
 	Lie      Lie
 	Crossing []measure.Length    // centres of the joists that cross it
+	steel    []measure.Length    // those of them that are steel
 	Slants   [][2]measure.Length // stretches over which a joist lies that crosses it at a slant
 	Blocks   []Across            // blocks across the bay
 	Bare     [][2]measure.Length
@@ -37,8 +38,21 @@ type Against struct {
 	Short    [][2]measure.Length // stubs too short for two fixings
 	Anchor   wood.Anchor
 	How      []Line         // how the places of fixings and blocks were laid out
-	Bite     measure.Length // the anchor's length less the plate it goes through
+	Through  measure.Length // the plate it goes through, and what lies between that and what holds
+	Cover    Cover
+	Bite     measure.Length      // the anchor's length less that
+	Needs    measure.Length      // the shortest anchor that bites as is usual
+	Steel    []measure.Length    // joists it is no anchor for
+	Glue     [][2]measure.Length // where adhesive goes, if any
+	Counts   []Counted
 	Count    int
+}
+
+// Counted is one part of how many fixings there are; less than nothing for
+// what is left out.
+type Counted struct {
+	What string
+	N    int
 }
 
 // Across is one block, square to the wall: where it lies along it, its own clear
@@ -112,6 +126,9 @@ func (w *Wall) lie(joists []survey.Joist, of survey.Surface, rules Rules) Agains
 		for _, c := range crossed {
 			at := max(0, min(measure.FromMillimetres(c.Station), w.Length))
 			a.Crossing = append(a.Crossing, at)
+			if joists[c.Joist].Steel {
+				a.steel = append(a.steel, at)
+			}
 			a.bare(last, at, rules)
 			last = at
 		}
@@ -151,6 +168,7 @@ type slant struct {
 	y0, slope  float64
 	half       float64 // of its width, square to the wall
 	from, to   float64 // as far as it reaches
+	steel      bool
 	underRange [2]float64
 	under      bool // it lies over the plate from underRange[0] to [1]
 }
@@ -182,7 +200,7 @@ func (w *Wall) slants(joists []survey.Joist, of survey.Surface) []slant {
 		}
 		dx, dy := j.At.X-origin.X, j.At.Y-origin.Y
 		sx, sy := dx*ux+dy*uy, dy*ux-dx*uy
-		x := slant{slope: across / along, half: j.Width / 2 / math.Abs(along), from: math.Inf(-1), to: math.Inf(1)}
+		x := slant{steel: j.Steel, slope: across / along, half: j.Width / 2 / math.Abs(along), from: math.Inf(-1), to: math.Inf(1)}
 		x.y0 = sy - x.slope*sx
 		if j.Long > 0 {
 			x.from, x.to = sx-j.Long*math.Abs(along), sx+j.Long*math.Abs(along)
@@ -214,7 +232,11 @@ func (w *Wall) along(a *Against, joists []survey.Joist, rules Rules) {
 			a.Nearest, a.Beside = rules.Units.Estimate(y), true
 		}
 		if j.under {
-			a.Slants = append(a.Slants, [2]measure.Length{rules.Units.Estimate(j.underRange[0]), rules.Units.Estimate(j.underRange[1])})
+			s := [2]measure.Length{rules.Units.Estimate(j.underRange[0]), rules.Units.Estimate(j.underRange[1])}
+			a.Slants = append(a.Slants, s)
+			if j.steel {
+				a.steel = append(a.steel, slantHolds(s, rules)...)
+			}
 		}
 	}
 	sort.Slice(a.Slants, func(i, k int) bool { return a.Slants[i][0] < a.Slants[k][0] })
@@ -286,11 +308,17 @@ func (a *Against) block(w *Wall, all []slant, open [2]measure.Length, rules Rule
 	a.How = append(a.How, laid(rules, "blocks", open[0], open[1], t/2, places)...)
 }
 
+// slantHolds are the places where the plate is fixed into a joist that lies over
+// it at a slant.
+func slantHolds(s [2]measure.Length, rules Rules) []measure.Length {
+	return Spread(s[0], s[1], min(rules.endFixing(), (s[1]-s[0])/4), rules.fixingStep())
+}
+
 // holds are the places where the plate is fixed into a joist or a block.
 func (a *Against) holds(rules Rules) []measure.Length {
 	out := append([]measure.Length(nil), a.Crossing...)
 	for _, s := range a.Slants {
-		out = append(out, Spread(s[0], s[1], min(rules.endFixing(), (s[1]-s[0])/4), rules.fixingStep())...)
+		out = append(out, slantHolds(s, rules)...)
 	}
 	for _, b := range a.Blocks {
 		out = append(out, b.At)

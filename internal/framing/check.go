@@ -19,6 +19,7 @@ type Obstruction struct {
 	Rises     bool     // comes up from the floor
 	Underside *float64 // elevation from the datum
 	Headroom  *float64 // over the floor, in place of Underside
+	Height    *float64 // of something low: its upper side over the floor
 	Side      float64  // room wanted beside it
 	Below     float64  // room wanted under it
 }
@@ -26,8 +27,10 @@ type Obstruction struct {
 // check looks for what would go wrong with the members.
 func (f *framer) check(found Found) {
 	f.checkFound(found)
+	f.checkLow()
+	f.checkBreaks()
 	for _, o := range found.Obstructions {
-		if from, to, ok := f.Wall.meets(o); ok {
+		if from, to, ok := f.Wall.meets(o); ok && o.Height == nil {
 			if o.Rises {
 				f.checkRising(o, from, to)
 			} else {
@@ -53,7 +56,9 @@ func (f *framer) check(found Found) {
 func (f *framer) checkPlateDepth() {
 	told := map[*wood.Lumber]bool{}
 	for _, m := range f.Members {
-		if !m.Kind.Row().Plate || m.Lumber.Depth == f.Wall.Lumber.Depth || told[m.Lumber] {
+		// track is made wider than what stands in it
+		taken := m.Lumber.Depth == f.Wall.Lumber.Depth || m.Lumber.Track && m.Lumber.Depth > f.Wall.Lumber.Depth
+		if !m.Kind.Row().Plate || taken || told[m.Lumber] {
 			continue
 		}
 		told[m.Lumber] = true
@@ -68,6 +73,24 @@ func (f *Laid) find(level Level, code string, at measure.Length, ids []string, t
 // meets gives the stations between which an obstruction, with its side
 // clearance, stands in the wall's framing.
 func (w *Wall) meets(o Obstruction) (from, to measure.Length, ok bool) {
+	low, high, _, _, ok := w.box(o)
+	low, high = low-o.Side, high+o.Side
+	if !ok || high <= 0 || low >= w.At(0).Distance(w.At(w.Length)) || low >= high {
+		return 0, 0, false
+	}
+	return measure.FromMillimetres(low), measure.FromMillimetres(high), true
+}
+
+// across is what an obstruction takes of the wall's depth, from its middle, to
+// the left positive; mm.
+func (w *Wall) across(o Obstruction) (low, high float64, ok bool) {
+	_, _, low, high, ok = w.box(o)
+	return low, high, ok
+}
+
+// box is where an obstruction lies in the wall's framing, without the room it
+// wants: along the wall, and off its middle to the left; mm.
+func (w *Wall) box(o Obstruction) (low, high, right, left float64, ok bool) {
 	origin, next := w.At(0), w.At(w.Length)
 	long := origin.Distance(next)
 	ux, uy := (next.X-origin.X)/long, (next.Y-origin.Y)/long
@@ -79,27 +102,25 @@ func (w *Wall) meets(o Obstruction) (from, to measure.Length, ok bool) {
 	au, av := local(o.From)
 	bu, bv := local(o.To)
 	r := o.Width / 2
-	low, high := math.Inf(1), math.Inf(-1)
+	low, high, right, left = math.Inf(1), math.Inf(-1), math.Inf(1), math.Inf(-1)
 	if o.From.Distance(o.To) < 1 { // a round thing standing up
 		off := math.Max(math.Abs(av)-half, 0)
 		if off >= r {
-			return 0, 0, false
+			return 0, 0, 0, 0, false
 		}
 		chord := math.Sqrt(r*r - off*off)
 		low, high = au-chord, au+chord
+		right, left = math.Max(av-r, -half), math.Min(av+r, half)
 	} else {
 		run := math.Hypot(bu-au, bv-av)
 		nu, nv := -(bv-av)/run*r, (bu-au)/run*r
 		corners := [][2]float64{{au + nu, av + nv}, {bu + nu, bv + nv}, {bu - nu, bv - nv}, {au - nu, av - nv}}
 		for _, c := range geo.Clip(geo.Clip(corners, half, 1), half, -1) {
 			low, high = math.Min(low, c[0]), math.Max(high, c[0])
+			right, left = math.Min(right, c[1]), math.Max(left, c[1])
 		}
 	}
-	low, high = low-o.Side, high+o.Side
-	if high <= 0 || low >= long || low >= high {
-		return 0, 0, false
-	}
-	return measure.FromMillimetres(low), measure.FromMillimetres(high), true
+	return low, high, right, left, low < high
 }
 
 func (f *framer) checkRising(o Obstruction, from, to measure.Length) {

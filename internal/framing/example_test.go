@@ -20,7 +20,7 @@ func ExampleLay() {
 		Bottom: []*wood.Lumber{stud}, Top: []*wood.Lumber{stud}, Layout: framing.Layout{Spacing: 16 * in},
 	}
 	rules := framing.Rules{Units: measure.Imperial, Mark: in / 16, Fit: in / 16, Hold: 3 * in / 16, Near: 24 * in, Reach: 30 * in, Lap: 24 * in}
-	laid := framing.Lay(wall, rules, nil)
+	laid := framing.Lay(wall, rules, framing.Found{})
 
 	var readings []survey.Reading
 	for i := range 4 {

@@ -3,6 +3,7 @@ package framing
 import (
 	"slices"
 	"sort"
+	"strings"
 
 	"homalos/internal/measure"
 	"homalos/internal/survey"
@@ -41,8 +42,9 @@ func (r Rules) UsualStep(by string) measure.Length {
 	return r.Units.Pick(m.Imperial, m.Metric)
 }
 
-// anchor is the wall's, else the job's, else the usual one; never nothing.
-func (w *Wall) anchor(of survey.Surface, rules Rules) wood.Anchor {
+// anchor is the wall's, else the job's, else the usual one: into steel where all
+// that holds it is steel; never nothing.
+func (w *Wall) anchor(of survey.Surface, rules Rules, steel bool) wood.Anchor {
 	a, job := w.Floor, rules.Floor
 	if of == survey.Ceiling {
 		a, job = w.Ceiling, rules.Ceiling
@@ -52,6 +54,9 @@ func (w *Wall) anchor(of survey.Surface, rules Rules) wood.Anchor {
 	}
 	if a.By == "" {
 		a = rules.UsualAnchor(of)
+		if steel && a.By == "screw" {
+			a.By = "self-drilling"
+		}
 	}
 	if a.Step == 0 {
 		a.Step = rules.UsualStep(a.By)
@@ -89,99 +94,161 @@ func laid(rules Rules, what string, from, to, e measure.Length, places []measure
 	}
 }
 
-// pieces are the stretches of the plate that touches a surface: each has ends
-// of its own, at joints and doors too.
-func (f *Framed) pieces(of survey.Surface) [][2]measure.Length {
+// pieces are the stretches of the plate that touches a surface and may be fixed:
+// each has ends of its own, at joints and doors too. Nothing is fixed where it
+// waits, nor in a doorway.
+func (f *Framed) pieces(of survey.Surface, rules Rules) [][2]measure.Length {
 	kind, layer := wood.BottomPlate, 0
 	if of == survey.Ceiling {
 		kind, layer = wood.TopPlate, len(f.Wall.Top)-1
 	}
 	var out [][2]measure.Length
 	for _, m := range f.Members {
-		if m.Kind == kind && m.Layer == layer {
-			out = append(out, [2]measure.Length{max(m.From, 0), min(m.To, f.Wall.Length)})
+		if m.Kind != kind || m.Layer != layer || m.Pending != "" {
+			continue
+		}
+		from, to := max(m.From, 0), min(m.To, f.Wall.Length)
+		for _, o := range f.Wall.Openings {
+			if of == survey.Floor && rules.Whole && o.CutsPlate() && o.Left() < to && o.Right() > from {
+				if o.Left() > from {
+					out = append(out, [2]measure.Length{from, o.Left()})
+				}
+				from = o.Right()
+			}
+		}
+		if to > from {
+			out = append(out, [2]measure.Length{from, to})
 		}
 	}
 	return out
 }
 
+// reach works out what the anchor goes through and how much of it bites.
+func (a *Against) reach(w *Wall, rules Rules, found Found) {
+	plate := w.Bottom[0]
+	if a.Of == survey.Ceiling {
+		plate = w.Top[len(w.Top)-1]
+	}
+	a.Cover = found.Cover[a.Of]
+	a.Through = plate.Thickness + a.Cover.Thick
+	m := a.Anchor.Means()
+	a.Needs = (a.Through + rules.Units.Pick(m.BiteIn, m.BiteMM)).Up(rules.Mark)
+	if a.Anchor.Length > 0 {
+		a.Bite = a.Anchor.Length - a.Through
+	}
+}
+
+// holdsIn says whether the anchor holds in what a joist is made of.
+func (a *Against) holdsIn(at measure.Length) bool {
+	return a.Anchor.Means().Steel || !slices.Contains(a.steel, at)
+}
+
 // fix places the fixings: two at each crossing and at each block, else at the
 // usual steps; each piece of the plate has ends of its own. Nothing is driven
-// into air, nor where the floor is held back.
+// into air, nor where it doesn't bite.
 func (a *Against) fix(f *Framed, rules Rules, found Found) {
 	w := f.Wall
-	a.Anchor = w.anchor(a.Of, rules)
-	stubs, plates := f.pieces(a.Of), w.Top
-	if a.Of == survey.Floor {
-		plates = w.Bottom[:1]
+	steel := len(a.steel) > 0 && (a.Lie == Under || len(a.steel) == len(a.holds(rules)))
+	a.Anchor = w.anchor(a.Of, rules, steel)
+	a.reach(w, rules, found)
+	stubs := f.pieces(a.Of, rules)
+	means := a.Anchor.Means()
+	if means.Bead || a.Anchor.Glued {
+		a.Glue = stubs
 	}
-	if a.Anchor.Length > 0 {
-		a.Bite = a.Anchor.Length - plates[len(plates)-1].Thickness
-	}
-	defer func() {
-		a.Fixings = slices.DeleteFunc(a.Fixings, func(x Fixing) bool {
-			return a.Of == survey.Floor && slices.ContainsFunc(w.Pending, func(p Pending) bool { return x.At >= p.From && x.At <= p.To })
-		})
-		sort.SliceStable(a.Fixings, func(i, j int) bool { return a.Fixings[i].At < a.Fixings[j].At })
-		for _, x := range a.Fixings {
-			a.Count += x.Count
-		}
-	}()
-	if a.Anchor.Means().Bead {
+	if means.Bead {
 		return // a bead has no places
 	}
-	solid := a.Of == survey.Floor && rules.Concrete
-	if a.Lie == NoJoist && !solid {
-		return // there is nothing to fix into
+	if a.Anchor.Length > 0 && a.Bite <= 0 {
+		return // none of them would hold
+	}
+	solid := means.Solid || a.Of == survey.Floor && rules.Concrete
+	if a.Lie == NoJoist && !solid || a.Of == survey.Ceiling && a.Lie == NotKnown && !solid {
+		return // there is nothing to fix into, or nobody knows where
+	}
+	if a.Lie == Under && len(a.steel) > 0 && !means.Steel {
+		a.Steel = a.steel[:1]
+		return
 	}
 	for _, s := range stubs {
-		// as far as the joist or the block is wide, and a little wood left
-		aside, hand := rules.Units.Pick(measure.Inch/2, 12*measure.Millimetre), rules.Units.Pick(measure.Inch/8, 3*measure.Millimetre)
-		inside := func(places []measure.Length) (n int) {
-			for _, at := range places {
-				if at > s[0] && at < s[1] {
-					x := Fixing{At: at, Count: 2}
-					if free := a.free(s, f, rules, found); !free(at) {
-						x.Slant = true
-						for k := measure.Length(1); k*hand <= aside; k++ {
-							for _, p := range []measure.Length{at - k*hand, at + k*hand} {
-								if x.Slant && free(p) {
-									x = Fixing{At: p, Count: 2, Moved: true}
-								}
-							}
-						}
+		a.fixPiece(s, len(stubs) > 1, f, rules, found)
+	}
+	sort.SliceStable(a.Fixings, func(i, j int) bool { return a.Fixings[i].At < a.Fixings[j].At })
+	for _, c := range a.Counts {
+		a.Count += c.N
+	}
+}
+
+// counted adds a part of how many there are.
+func (a *Against) counted(what string, n int) {
+	if n != 0 {
+		a.Counts = append(a.Counts, Counted{what, n})
+	}
+}
+
+// fixPiece places the fixings of one piece of plate.
+func (a *Against) fixPiece(s [2]measure.Length, several bool, f *Framed, rules Rules, found Found) {
+	stretch := ""
+	if several {
+		stretch = rules.Tell(words.StretchFromTo, s[0], s[1])
+	}
+	if a.Lie == Crosses || a.Lie == Between {
+		held := a.atHolds(s, f, rules, found)
+		a.counted(rules.Tell(words.TwoAtEachOf, held, stretch), 2*held)
+		if held >= 2 {
+			return
+		}
+		if a.Of == survey.Ceiling {
+			a.Short = append(a.Short, s) // between the joists there is only board
+			return
+		}
+	}
+	if s[1]-s[0] < 2*rules.endFixing()+rules.endFixing()/2 {
+		a.Short = append(a.Short, s)
+	}
+	fixings, even := a.places(s, f, rules, found)
+	beside := 0
+	for _, x := range fixings {
+		if a.nearOne(x.At, rules.endFixing()) {
+			beside++
+			continue
+		}
+		a.Fixings = append(a.Fixings, x)
+	}
+	a.counted(rules.Tell(words.EvenlyAlong, stretch), len(fixings))
+	a.counted(rules.Tell(words.LeftOutBesideAJoists), -beside)
+	a.How = append(a.How, laid(rules, "fixings"+stretch, s[0], s[1], rules.endFixing(), even)...)
+}
+
+// atHolds puts two fixings at each joist and block under a piece, and says at
+// how many of them.
+func (a *Against) atHolds(s [2]measure.Length, f *Framed, rules Rules, found Found) (n int) {
+	// as far as the joist or the block is wide, and a little wood left
+	aside, hand := rules.Units.Pick(measure.Inch/2, 12*measure.Millimetre), rules.Units.Pick(measure.Inch/8, 3*measure.Millimetre)
+	free := a.free(s, f, rules, found)
+	for _, at := range a.holds(rules) {
+		if at <= s[0] || at >= s[1] {
+			continue
+		}
+		if !a.holdsIn(at) {
+			a.Steel = append(a.Steel, at)
+			continue
+		}
+		x := Fixing{At: at, Count: 2}
+		if !free(at) {
+			x.Slant = true
+			for k := measure.Length(1); k*hand <= aside; k++ {
+				for _, p := range []measure.Length{at - k*hand, at + k*hand} {
+					if x.Slant && free(p) {
+						x = Fixing{At: p, Count: 2, Moved: true}
 					}
-					a.Fixings = append(a.Fixings, x)
-					n++
 				}
 			}
-			return n
 		}
-		switch {
-		case (a.Lie == Crosses || a.Lie == Between) && inside(a.holds(rules)) >= 2:
-			continue
-		}
-		if a.Of == survey.Ceiling && (a.Lie == Crosses || a.Lie == Between) {
-			a.Short = append(a.Short, s) // between the joists there is only board
-			continue
-		}
-		if s[1]-s[0] < 2*rules.endFixing()+rules.endFixing()/2 {
-			a.Short = append(a.Short, s)
-		}
-		fixings, even := a.places(s, f, rules, found)
-		what := "fixings"
-		for _, x := range fixings {
-			if a.nearOne(x.At, rules.endFixing()) {
-				what = rules.Tell(words.FixingsLessThoseBesideJoist)
-				continue
-			}
-			a.Fixings = append(a.Fixings, x)
-		}
-		if len(stubs) > 1 {
-			what += rules.Tell(words.StretchFromTo, s[0], s[1])
-		}
-		a.How = append(a.How, laid(rules, what, s[0], s[1], rules.endFixing(), even)...)
+		a.Fixings = append(a.Fixings, x)
+		n++
 	}
+	return n
 }
 
 // nearOne says whether there is a fixing at a joist or block so near.
@@ -286,30 +353,46 @@ func (a *Against) free(stub [2]measure.Length, f *Framed, rules Rules, found Fou
 // With is what the plate is fixed with, in a sentence, and what to heed.
 func (a Against) With(rules Rules) (text, heed string) {
 	m := a.Anchor.Means()
-	if m.Bead {
-		text = rules.Tell(words.AdhesiveAlongWholePlate)
-	} else if a.Count == 0 {
-		return rules.Tell(words.NothingToFixInto), ""
-	} else {
+	none := a.Anchor.Length > 0 && a.Bite <= 0
+	switch {
+	case m.Bead:
+		text = a.glued(rules, words.AdhesiveAlongWholePlate, words.AdhesiveAlong)
+	case none:
+		text = rules.Tell(words.NothingBites, a.through(rules), a.Anchor.Length, a.Needs)
+	case a.Count == 0:
+		text = rules.Tell(words.NothingToFixInto)
+	default:
 		name := m.Many
 		if a.Count == 1 {
 			name = m.One
 		}
 		text = rules.Tell(words.CountOf, a.Count, rules.Tell(name))
 		if a.Anchor.Length > 0 {
-			text += rules.Tell(words.ThroughPlateBite, a.Anchor.Length, a.Anchor.Length-a.Bite, a.Bite)
+			text += rules.Tell(words.ThroughPlateBite, a.Anchor.Length, a.through(rules), a.Bite)
+		} else {
+			text += rules.Tell(words.OrLongerThrough, a.Needs, a.through(rules))
 		}
 		text += "."
 	}
+	if a.Anchor.Glued && !m.Bead {
+		text = join(text, a.glued(rules, words.AdhesiveTooWhole, words.AdhesiveToo))
+	}
+	if len(a.Steel) > 0 {
+		heed = rules.Tell(words.DoesntHoldInSteel, len(a.Steel), a.Steel[0], rules.Tell(m.One))
+	}
+	if m.Steel {
+		heed = join(heed, rules.Tell(words.WhetherItMayBeDrilled))
+	}
 	switch {
-	case a.Anchor.Length > 0 && a.Bite <= 0:
-		heed = rules.Tell(words.NoReachThroughPlate)
+	case m.Bead || none || a.Count == 0:
+	case a.Anchor.Length > 0 && a.Anchor.Length < a.Needs:
+		heed = join(heed, rules.Tell(words.LittleBite, a.Bite, a.Needs))
 	case a.Anchor.Length == 0 && m.Solid:
-		heed = rules.Tell(words.GiveItsLengthItsBite)
+		heed = join(heed, rules.Tell(words.GiveItsLengthItsBite))
 	}
 	if a.Anchor.Cure > 0 {
 		heed = join(heed, rules.Tell(words.LeaveHBeforeWallLoaded, a.Anchor.Cure))
-	} else if m.Cures {
+	} else if m.Cures || a.Anchor.Glued {
 		heed = join(heed, rules.Tell(words.WantsItsCureTimeBefore))
 	}
 	if m.Shot {
@@ -319,6 +402,26 @@ func (a Against) With(rules Rules) (text, heed string) {
 		heed = join(heed, rules.Tell(words.ScanBeforeDrillingDrillWet))
 	}
 	return text, heed
+}
+
+// through is what the anchor goes through, in words.
+func (a Against) through(rules Rules) string {
+	if a.Cover.Thick == 0 {
+		return rules.Tell(words.ThroughThePlate, a.Through)
+	}
+	return rules.Tell(words.ThroughThePlateAnd, a.Through, a.Cover.What)
+}
+
+// glued says where adhesive goes: not in a doorway, nor where the plate waits.
+func (a Against) glued(rules Rules, whole, parts words.Code) string {
+	if len(a.Glue) < 2 {
+		return rules.Tell(whole)
+	}
+	var from []string
+	for _, s := range a.Glue {
+		from = append(from, strings.TrimSpace(rules.Tell(words.StretchFromTo, s[0], s[1])))
+	}
+	return rules.Tell(parts, strings.Join(from, ", "))
 }
 
 func join(a, b string) string {

@@ -1,6 +1,8 @@
 package framing
 
 import (
+	"slices"
+
 	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
@@ -16,6 +18,14 @@ type Found struct {
 	ZoneNames    []string
 	Hidden       []Hidden
 	Floor        []SeenFloor
+	Cover        [2]Cover // by surface
+}
+
+// Cover is what lies between a plate and what holds it, as the deepest probe of
+// that surface says.
+type Cover struct {
+	Thick measure.Length
+	What  string // its layers; "": not probed
 }
 
 // Hidden is a find that must not be drilled or nailed into: a band on the
@@ -142,9 +152,19 @@ func (f *framer) checkStep(z survey.Zone, name string) {
 	if z.Of == survey.Ceiling {
 		plate, word = wood.TopPlate, "ceiling"
 	}
+	hand := f.rules.Units.Pick(measure.Inch/2, 12*measure.Millimetre)
 	for _, s := range stations {
 		at := measure.FromMillimetres(s)
+		if slices.ContainsFunc(f.Wall.Breaks, func(b Break) bool { return b.Of == z.Of && (b.At-at).Abs() <= hand }) {
+			continue // its plates end there
+		}
+		if z.Of == survey.Floor && !f.rules.Whole && slices.ContainsFunc(f.Wall.Openings, func(o Opening) bool { return o.CutsPlate() && at > o.Left() && at < o.Right() }) {
+			continue // no plate lies there
+		}
 		f.find(Warn, "step", at, f.platesOver(plate, at, at+1), f.rules.Tell(words.StepsHereAt, word, at, name),
 			f.rules.Tell(words.StopPlateAtStepBegin, words.Term(plate)))
+		if t := f.Wall.Lumber.Thickness; at >= t && at <= f.Wall.Length-t {
+			f.Findings[len(f.Findings)-1].Break = &Break{z.Of, at}
+		}
 	}
 }

@@ -56,7 +56,7 @@ func (h head) level() float64 {
 // sure that is. Found is what else of the building bears on it. The wall must
 // have been checked: openings inside it and clear of one another.
 func Frame(w *Wall, rules Rules, heights Heights, found Found) *Framed {
-	return Lay(w, rules, found.Joists).Frame(heights, found)
+	return Lay(w, rules, found).Frame(heights, found)
 }
 
 // Frame gives a wall that is laid out its lengths, and judges it. The layout

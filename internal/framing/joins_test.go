@@ -190,7 +190,9 @@ func TestAKingInTheWayOfALeanIsTold(t *testing.T) {
 }
 
 func TestAStretchThatWaitsIsCountedNotCut(t *testing.T) {
-	f := Frame(wall(101*in, func(w *Wall) { w.Pending = []Pending{{30 * in, 50 * in, "pipe to be moved"}} }), rules, level(2440), Found{})
+	f := Frame(wall(101*in, func(w *Wall) {
+		w.Pending = []Pending{{From: 30 * in, To: 50 * in, What: "pipe to be moved", Below: true, Over: true}}
+	}), rules, level(2440), Found{})
 	held := 0
 	for _, m := range f.Members {
 		if m.Pending != "" {
@@ -214,12 +216,12 @@ func TestFixingsByTheirKind(t *testing.T) {
 		says   string
 		heed   string
 	}{
-		"pins, about 1200":      {wood.Anchor{}, 4, "4 powder-driven pins.", "only who is trained"},
+		"pins, about 1200":      {wood.Anchor{}, 4, "4 powder-driven pins of 63 or longer", "only who is trained"},
 		"bolts every 400":       {wood.Anchor{By: "bolt", Length: 100 * mm}, 9, "100: 38 through the plate, 62 of bite", "silica"},
 		"resin wants its time":  {wood.Anchor{By: "resin", Length: 120 * mm, Cure: 24}, 9, "82 of bite", "Leave it 24 h"},
-		"too short a bolt":      {wood.Anchor{By: "bolt", Length: 30 * mm}, 9, "", "doesn't reach through the plate"},
+		"too short a bolt":      {wood.Anchor{By: "bolt", Length: 30 * mm}, 0, "Take one of 88 or more", "silica"},
 		"adhesive has no count": {wood.Anchor{By: "adhesive"}, 0, "Adhesive along the whole plate.", "cure time"},
-		"a step of one's own":   {wood.Anchor{By: "screw", Step: 300 * mm}, 11, "11 screws.", ""},
+		"a step of one's own":   {wood.Anchor{By: "screw", Step: 300 * mm}, 11, "11 screws of 78 or longer", ""},
 	} {
 		t.Run(name, func(t *testing.T) {
 			w := wall(3000*mm, func(w *Wall) {

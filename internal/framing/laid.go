@@ -13,14 +13,16 @@ type Laid struct {
 	rules     Rules
 	standing  []upright
 	crossings []survey.Crossing // exposed ceiling joists over the wall
+	low       []lowThing        // what stands in its foot: skirtings, pipes along
 }
 
 // Lay lays a wall out. The wall must have been checked: openings inside it and
 // clear of one another. It is not changed; where its end studs can't be held
 // back as far as it says, Framed.Wall is a copy that says how far.
-func Lay(w *Wall, rules Rules, joists []survey.Joist) *Laid {
-	f := &Laid{Framed: Framed{Wall: w.Settled()}, rules: rules}
-	f.crossedBy(joists)
+func Lay(w *Wall, rules Rules, found Found) *Laid {
+	f := &Laid{Framed: Framed{Wall: w.Settled()}, rules: w.ruled(rules)}
+	f.low = f.Wall.low(found.Obstructions)
+	f.crossedBy(found.Joists)
 	f.standing, f.Findings = f.Wall.uprights(rules)
 	f.joinUp()
 	f.plates()

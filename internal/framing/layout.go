@@ -53,6 +53,9 @@ func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
 		out = append(out, stands(wood.Stud, w.Length-w.Stop.Held-t, w.Length-w.Stop.Held, endStud, -1))
 	}
 	packs := w.packs()
+	var steps []upright
+	steps, packs = w.atBreaks(rules, packs)
+	out = append(out, steps...)
 	for _, c := range w.centres() {
 		u, finding := w.common(c, packs, rules)
 		if finding != nil {
@@ -153,6 +156,27 @@ func (w *Wall) packs() []pack {
 		out = append(out, pack{left, o.Left(), left, left + t, "king", true}, pack{o.Right(), right, right - t, right, "king", false})
 	}
 	return out
+}
+
+// atBreaks stands a stud on each side of where the plates end, and adds them to
+// what stands whatever the layout says.
+func (w *Wall) atBreaks(rules Rules, packs []pack) ([]upright, []pack) {
+	t := w.Lumber.Thickness
+	var out []upright
+	for _, b := range w.Breaks {
+		low, high := b.At, b.At
+		for _, from := range []measure.Length{b.At - t, b.At} {
+			// a king or end stud there serves, and where there is no plate nothing stands
+			if w.free(from, from+t, packs) && from >= w.Start.Held && from+t <= w.Length-w.Stop.Held {
+				out = append(out, stands(wood.Stud, from, from+t, rules.Tell(words.StudAtTheStep, b.At), -1))
+				low, high = min(low, from), max(high, from+t)
+			}
+		}
+		if high > low {
+			packs = append(packs, pack{low, high, low, high, rules.Tell(words.StudsAtTheStep), low < b.At && high == b.At})
+		}
+	}
+	return out, packs
 }
 
 // common decides what becomes of the layout stud centred at c.

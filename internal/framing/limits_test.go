@@ -106,7 +106,7 @@ func TestASecondPlateBridgesTheJoint(t *testing.T) {
 func TestALayoutIsFramedAgainAndAgain(t *testing.T) {
 	w := wall(101*in, door(60*in, 30*in), func(w *Wall) { w.Start.Held = 200 * in })
 	held := w.Start.Held
-	laid := Lay(w, rules, nil)
+	laid := Lay(w, rules, Found{})
 	assert.Equal(t, held, w.Start.Held)
 	assert.NotSame(t, w, laid.Wall, "its end stud can't be held so far")
 	n := len(laid.Members)

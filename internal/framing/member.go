@@ -90,6 +90,7 @@ type Finding struct {
 	Members []string
 	Apply   Remedy
 	Wood    *wood.Lumber // that it is about, where no member is named
+	Break   *Break       // of a step: where the plate would end
 	Reading string       // the doubtful reading it is about
 	Want    *Want        // of a reading that is asked for: what and where
 	Turn    int          // how many readings are asked for before it, without which it frees less

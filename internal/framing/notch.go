@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 	"homalos/internal/words"
 )
 
@@ -15,9 +16,12 @@ type Notch struct {
 	At    measure.Length // station of its middle
 	Off   measure.Length // from the snapped face to its middle
 	Wide  measure.Length // with the room it wants
-	How   string         // bore, notch, through
+	How   string         // bore, notch, through; ends: the plate ends at it; foot: a notch in an upright
 	Depth measure.Length // of a notch, from the face it is cut from
 	Back  bool           // a notch from the back face
+
+	Member    string         // of a foot: whose
+	Low, High measure.Length // of a foot: from where to where, up from the plate
 }
 
 // notch says how the bottom plate is cut for what rises through it.
@@ -27,19 +31,16 @@ func (f *framer) notch(o Obstruction) (Notch, bool) {
 		return Notch{}, false
 	}
 	w := f.Wall
-	a, b := w.At(0), w.At(w.Length)
-	long := a.Distance(b)
 	at := (from + to) / 2
-	// how far its middle lies off the wall's middle, to the left
-	mx, my := (o.From.X+o.To.X)/2, (o.From.Y+o.To.Y)/2
-	left := ((my-a.Y)*(b.X-a.X) - (mx-a.X)*(b.Y-a.Y)) / long
-	if w.Right {
-		left = -left
-	}
+	// what of the plate's depth it takes, where it really crosses
 	depth := w.Lumber.Depth.Millimetres()
-	off, half := depth/2+left, o.Width/2+o.Side
+	low, high, _ := w.across(o)
+	if w.Right {
+		low, high = -high, -low
+	}
+	near, far := math.Max(0, depth/2+low-o.Side), math.Max(0, depth/2-high-o.Side) // wood left at the snapped face and at the back
+	off, half := (near+depth-far)/2, (depth-near-far)/2
 	n := Notch{What: o.name(), At: at, Off: f.length(off), Wide: to - from}
-	near, far := off-half, depth-off-half // wood left at the snapped face and at the back
 	least := 15.875
 	switch {
 	case near >= least && far >= least && 2*half <= 0.6*depth:
@@ -59,7 +60,9 @@ func (f *framer) holdPending() {
 		var ids []string
 		for i := range f.Members {
 			m := &f.Members[i]
-			if !m.Kind.Row().Clear && m.From < p.To && m.To > p.From {
+			waits := m.Kind != wood.TopPlate || p.Over
+			waits = waits && (m.Kind != wood.BottomPlate || p.Below)
+			if !m.Kind.Row().Clear && waits && m.From < p.To && m.To > p.From {
 				m.Pending = p.What
 				ids = append(ids, m.ID)
 			}
@@ -81,6 +84,14 @@ func (n Notch) Say(rules Rules) string {
 			face = rules.Tell(words.TheBackFace)
 		}
 		return rules.Tell(words.NotchWideDeepFrom, n.Wide, n.Depth.Up(rules.Mark), face)
+	}
+	switch {
+	case n.How == "ends":
+		return rules.Tell(words.PlateEndsAtIt, n.Wide)
+	case n.How == "foot" && n.Low == 0:
+		return rules.Tell(words.NotchTheFoot, n.Wide, n.High)
+	case n.How == "foot":
+		return rules.Tell(words.NotchAboveThePlate, n.Wide, n.Low, n.High)
 	}
 	return rules.Tell(words.TakesPlateThroughWideFix, n.Wide)
 }

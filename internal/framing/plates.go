@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"homalos/internal/measure"
+	"homalos/internal/survey"
 	"homalos/internal/wood"
 	"homalos/internal/words"
 )
@@ -11,15 +12,25 @@ import (
 // piece is a stretch of plate.
 type piece struct{ from, to measure.Length }
 
+// surfaceOf is what a kind of plate is fixed to.
+func surfaceOf(kind wood.Kind) survey.Surface {
+	if kind == wood.TopPlate {
+		return survey.Ceiling
+	}
+	return survey.Floor
+}
+
 // layer is one layer of plates: the runs it lies in, and what is added at the
 // wall's two ends.
 type layer struct {
-	kind  wood.Kind
-	wood  *wood.Lumber
-	n     int
-	runs  []piece
-	start []Line
-	end   []Line
+	kind wood.Kind
+	wood *wood.Lumber
+	n    int
+	runs []piece
+
+	first, last measure.Length // where it begins and ends
+	start       []Line
+	end         []Line
 }
 
 // plates makes the members of every plate layer. Longer than stock: pieces
@@ -29,7 +40,7 @@ func (f *Laid) plates() {
 	w := f.Wall
 	var bottom, top []layer
 	for n, l := range w.Bottom {
-		bottom = append(bottom, layer{kind: wood.BottomPlate, wood: l, n: n, runs: w.stubPieces()})
+		bottom = append(bottom, layer{kind: wood.BottomPlate, wood: l, n: n, runs: f.clearOfLow(w.stubPieces(f.rules.Whole))})
 	}
 	for n, lumber := range w.Top {
 		l := layer{kind: wood.TopPlate, wood: lumber, n: n}
@@ -50,6 +61,14 @@ func (f *Laid) plates() {
 		top = append(top, l)
 	}
 	for _, layers := range [][]layer{bottom, top} {
+		var held []measure.Length
+		for i := range layers {
+			l := &layers[i]
+			l.first, l.last = l.runs[0].from, l.runs[len(l.runs)-1].to
+			l.runs = w.broken(surfaceOf(l.kind), l.runs)
+			l.runs = f.heldApart(surfaceOf(l.kind), l.runs, held)
+			held = append(held, joints(f.Wall, l.kind, l.runs)...)
+		}
 		for i, pieces := range f.stagger(layers) {
 			first := len(f.Members)
 			for _, p := range pieces {
@@ -67,18 +86,23 @@ func (f *Laid) addUp(pieces []Member) {
 	var exact, cut measure.Length
 	for i := range pieces {
 		m := &pieces[i]
-		if i == 0 || pieces[i-1].To != m.From {
+		ended := func(at measure.Length) bool { return f.Wall.breaksAt(surfaceOf(m.Kind), at) }
+		if i == 0 || pieces[i-1].To != m.From || ended(m.From) {
 			exact, cut = 0, 0
 		}
 		exact, cut = exact+m.Exact, cut+m.Cut
-		if ends := i == len(pieces)-1 || pieces[i+1].From != m.To; ends {
+		if ends := i == len(pieces)-1 || pieces[i+1].From != m.To || ended(m.To); ends {
 			m.Cut += exact.Nearest(f.rules.Mark) - cut
 		}
 	}
 }
 
-// stubPieces are the runs of a bottom plate: it is cut away in the doors.
-func (w *Wall) stubPieces() []piece {
+// stubPieces are the runs of a bottom plate: it is cut away in the doors, or
+// whole until the wall stands.
+func (w *Wall) stubPieces(whole bool) []piece {
+	if whole {
+		return []piece{{0, w.Length}}
+	}
 	var out []piece
 	for _, s := range w.stubs() {
 		if s[1] > s[0] {
@@ -86,6 +110,60 @@ func (w *Wall) stubPieces() []piece {
 		}
 	}
 	return out
+}
+
+// broken ends the runs where the wall's plates end.
+func (w *Wall) broken(of survey.Surface, runs []piece) []piece {
+	var out []piece
+	for _, r := range runs {
+		for _, b := range w.Breaks {
+			if b.Of == of && b.At > r.from && b.At < r.to {
+				out = append(out, piece{r.from, b.At})
+				r.from = b.At
+			}
+		}
+		out = append(out, r)
+	}
+	return out
+}
+
+// heldApart cuts the runs so that only the piece over a held-back stretch
+// waits: over the middle of the studs outside it, no sliver beside it, and as far
+// from the joints of the other layer as the lap.
+func (f *Laid) heldApart(of survey.Surface, runs []piece, others []measure.Length) []piece {
+	studs := f.jointStuds()
+	for _, p := range f.Wall.Pending {
+		if of == survey.Floor && !p.Below || of == survey.Ceiling && !p.Over {
+			continue
+		}
+		var out []piece
+		for _, r := range runs {
+			if p.From >= r.to || p.To <= r.from {
+				out = append(out, r)
+				continue
+			}
+			low, high := r.from, r.to
+			for _, s := range studs {
+				c := f.on(s, r.from)
+				if !f.clearOf(c, others) {
+					continue
+				}
+				if c <= p.From && c-r.from >= f.rules.sliver() {
+					low = c
+				}
+				if c >= p.To && r.to-c >= f.rules.sliver() && high == r.to {
+					high = c
+				}
+			}
+			for _, one := range []piece{{r.from, low}, {low, high}, {high, r.to}} {
+				if one.to > one.from {
+					out = append(out, one)
+				}
+			}
+		}
+		runs = out
+	}
+	return runs
 }
 
 func leanLines(e End) []Line {
@@ -110,7 +188,7 @@ func lapLines(rules Rules, e End) []Line {
 func (f *Laid) plate(l layer, p piece) Member {
 	w := f.Wall
 	m := Member{Kind: l.kind, Lumber: l.wood, Layer: l.n, From: p.from, To: p.to, Known: true, State: Ready}
-	first, last := p.from == l.runs[0].from, p.to == l.runs[len(l.runs)-1].to
+	first, last := p.from == l.first, p.to == l.last
 	along := p.to - p.from
 	if first {
 		for _, line := range l.start {
@@ -167,7 +245,7 @@ func (f *Laid) stagger(layers []layer) [][]piece {
 	first, well := f.cutLayer(layers[0], studs, nil, nil)
 	out[0] = first
 	if len(layers) > 1 {
-		second, ok := f.cutLayer(layers[1], studs, joints(first), nil)
+		second, ok := f.cutLayer(layers[1], studs, joints(f.Wall, layers[0].kind, first), nil)
 		if !ok && well {
 			if one, two, both := f.cutBoth(layers, studs); both {
 				return [][]piece{one, two}
@@ -175,7 +253,7 @@ func (f *Laid) stagger(layers []layer) [][]piece {
 		}
 		out[1] = second
 		if !ok {
-			f.badJoints(layers[1], second, studs, joints(first))
+			f.badJoints(layers[1], second, studs, joints(f.Wall, layers[0].kind, first))
 		}
 	}
 	if !well {
@@ -197,11 +275,12 @@ func (f *Laid) jointStuds() []measure.Length {
 	return out
 }
 
-// joints are where the pieces of a layer meet end to end.
-func joints(pieces []piece) []measure.Length {
+// joints are where the pieces of a layer meet end to end: not where the plates
+// end at a step.
+func joints(w *Wall, kind wood.Kind, pieces []piece) []measure.Length {
 	var out []measure.Length
 	for i := 1; i < len(pieces); i++ {
-		if pieces[i].from == pieces[i-1].to {
+		if at := pieces[i].from; at == pieces[i-1].to && !w.breaksAt(surfaceOf(kind), at) {
 			out = append(out, pieces[i].from)
 		}
 	}
@@ -324,7 +403,7 @@ func (f *Laid) cutBoth(layers []layer, studs []measure.Length) (first, second []
 		if !ok {
 			continue
 		}
-		if second, ok = f.cutLayer(layers[1], studs, joints(first), nil); ok {
+		if second, ok = f.cutLayer(layers[1], studs, joints(f.Wall, layers[0].kind, first), nil); ok {
 			return first, second, true
 		}
 	}
@@ -332,7 +411,7 @@ func (f *Laid) cutBoth(layers []layer, studs []measure.Length) (first, second []
 }
 
 func (f *Laid) badJoints(l layer, pieces []piece, studs, others []measure.Length) {
-	for _, c := range joints(pieces) {
+	for _, c := range joints(f.Wall, l.kind, pieces) {
 		least := f.beside(pieces, c)
 		text := f.rules.Tell(words.PlateJointAtLandsOn, l.wood.ID, c)
 		switch {

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"homalos/internal/measure"
+	"homalos/internal/survey"
 	"homalos/internal/wood"
 	"homalos/internal/words"
 )
@@ -26,7 +27,7 @@ const strapNails = 8
 func (f *Laid) tieUp() {
 	w := f.Wall
 	for _, m := range f.Members {
-		if m.Kind == wood.TopPlate && len(w.Top) == 1 && m.To < w.Length-w.Stop.Top {
+		if m.Kind == wood.TopPlate && len(w.Top) == 1 && m.To < w.Length-w.Stop.Top && !m.Lumber.Track && !w.breaksAt(survey.Ceiling, m.To) {
 			f.Ties = append(f.Ties, Tie{At: m.To, What: f.rules.Tell(words.JointTopPlate), Strap: true, Nails: strapNails})
 		}
 	}
@@ -34,7 +35,7 @@ func (f *Laid) tieUp() {
 		middle := j.From + (j.To-j.From)/2
 		if j.Lap {
 			f.Ties = append(f.Ties, Tie{At: middle, What: f.rules.Tell(words.SecondPlateLapsThisWall, j.Other)})
-		} else {
+		} else if !w.Top[len(w.Top)-1].Track {
 			f.Ties = append(f.Ties, Tie{At: middle, What: f.rules.Tell(words.StrapTo, j.Other), Strap: true, Nails: strapNails})
 		}
 	}

@@ -8,9 +8,11 @@ package framing
 
 import (
 	"math"
+	"slices"
 
 	"homalos/internal/geo"
 	"homalos/internal/measure"
+	"homalos/internal/survey"
 	"homalos/internal/wood"
 	"homalos/internal/words"
 )
@@ -27,6 +29,7 @@ type Rules struct {
 	TiltUp bool
 
 	Concrete bool // the floor is
+	Whole    bool // bottom plates run through doorways and are sawn out after the wall stands
 
 	Words words.Set // how the crew calls the pieces
 
@@ -63,12 +66,54 @@ type Wall struct {
 	Membrane    bool   // lies under the bottom plate
 	Carries     string // yes, no; else it isn't known whether it carries what is over it
 	Pending     []Pending
+	Breaks      []Break        // rising, of either surface
+	Astray      []Break        // where a plate can't end, so near the wall's end or past it
+	Fit, Hold   measure.Length // its own, in place of the job's; Hold 0: none
+	FitGiven    bool
 }
 
 // Pending is a stretch that waits: counted and shown, not cut.
 type Pending struct {
-	From, To measure.Length
-	What     string
+	From, To    measure.Length
+	What        string
+	Below, Over bool // the bottom plate waits; the top plate does
+}
+
+// Break is where the plates of a surface end and begin anew.
+type Break struct {
+	Of survey.Surface
+	At measure.Length
+}
+
+// breaksAt says whether the plates of a surface end at a station.
+func (w *Wall) breaksAt(of survey.Surface, at measure.Length) bool {
+	return slices.Contains(w.Breaks, Break{of, at})
+}
+
+// SteelFit is how much shorter what stands in track is cut, where nothing else
+// is said. Usual: 1/8 to 3/8 in (3 to 10 mm); the least of it.
+func SteelFit(u measure.System) measure.Length { return u.Pick(measure.Inch/8, 3*measure.Millimetre) }
+
+// ruled are the job's rules with what the wall says itself: its fit, else its
+// track's; and its hold.
+func (w *Wall) ruled(rules Rules) Rules {
+	if w.Hold > 0 {
+		rules.Hold = w.Hold
+	}
+	if w.FitGiven {
+		rules.Fit = w.Fit
+		return rules
+	}
+	track := measure.Length(-1)
+	for _, p := range append(w.Bottom[:len(w.Bottom):len(w.Bottom)], w.Top...) {
+		if p.Track {
+			track = max(track, p.Fit)
+		}
+	}
+	if track >= 0 {
+		rules.Fit = track
+	}
+	return rules
 }
 
 // Layout says how the common studs are marked.

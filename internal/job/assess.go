@@ -84,6 +84,8 @@ type FloorCheck struct {
 type Probe struct {
 	ID     string  `json:"id" maxLength:"64"`
 	Where  string  `json:"where" maxLength:"200"`
+	Of     string  `json:"of,omitempty" enum:"floor,ceiling,wall" doc:"What was probed. Plates fixed to that floor or ceiling go by its deepest probe; ends fixed to an existing wall by that wall's."`
+	Wall   string  `json:"wall,omitempty" doc:"Of a wall: the existing wall."`
 	Layers []Layer `json:"layers" nullable:"false" doc:"From the face inwards; the last one holds a screw."`
 }
 

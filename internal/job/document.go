@@ -40,6 +40,16 @@ type Rules struct {
 	Words   string `json:"words,omitempty" enum:"plain,inch,metric,shoulder" doc:"The set that the words of the trade are of: jack, nogging, header; jack, blocking, pony wall; trimmer, noggin, lintel, sole plate; shoulder stud, lintel, sole plate. Default plain."`
 	Board   Length `json:"board,omitzero" format:"length" doc:"Board and skim still to come on each face of a new wall. Default 1/2 in or 12.5 mm."`
 
+	DoorWider    Length `json:"doorWider,omitzero" format:"length" doc:"Rough opening over the leaf, in width: jambs, gaps and shims. Default 2 in or 80 mm."`
+	DoorHigher   Length `json:"doorHigher,omitzero" format:"length" doc:"Rough opening over the leaf, in height. Default 2 1/2 in or 50 mm."`
+	WindowWider  Length `json:"windowWider,omitzero" format:"length" doc:"Rough opening over the window unit, in width. Default 1 in or 20 mm."`
+	WindowHigher Length `json:"windowHigher,omitzero" format:"length" doc:"Rough opening over the window unit, in height. Default 1 in or 20 mm."`
+	Leaf         *Size  `json:"leaf,omitempty" doc:"The leaf that a new door is offered with. Default 30 × 80 in or 800 × 2040 mm."`
+	Unit         *Size  `json:"unit,omitempty" doc:"The unit that a new window is offered with. Default 36 × 48 in or 900 × 1200 mm."`
+	Sill         Length `json:"sill,omitzero" format:"length" doc:"The sill that a new window is offered with. Default 36 in or 900 mm."`
+
+	Doorway string `json:"doorway,omitempty" enum:"stubs,whole" doc:"The bottom plate at a doorway: stubs on both sides of it, or whole, run through and sawn out after the wall stands. Default stubs."`
+
 	FixFloor   *Fixing `json:"fixFloor,omitempty" doc:"What bottom plates are fixed with. Default screws into timber, pins into concrete."`
 	FixCeiling *Fixing `json:"fixCeiling,omitempty" doc:"What top plates are fixed with. Default screws."`
 }
@@ -47,10 +57,11 @@ type Rules struct {
 // Fixing is what a plate is fixed with. The maker's sheet and the local code
 // decide over every number here.
 type Fixing struct {
-	By     string  `json:"by,omitempty" enum:"screw,nail,pin,bolt,resin,adhesive"`
-	Length Length  `json:"length,omitzero" format:"length" doc:"Of the fixing, under its head: its bite is that less the plates."`
+	By     string  `json:"by,omitempty" enum:"screw,nail,pin,bolt,resin,self-drilling,adhesive"`
+	Length Length  `json:"length,omitzero" format:"length" doc:"Of the fixing, under its head: its bite is that less the plate and what lies between it and what holds."`
 	Step   Length  `json:"step,omitzero" format:"length" doc:"Farthest apart. Default 24 in or 600 mm; pins 48 in or 1200 mm; bolts and resin 16 in or 400 mm."`
 	Cure   float64 `json:"cure,omitempty" minimum:"0" maximum:"1000" doc:"Hours before it may be loaded, as its maker says."`
+	Bead   bool    `json:"bead,omitempty" doc:"A bead of adhesive under the plate as well."`
 }
 
 // Lumber is one kind of wood by its real size.
@@ -61,6 +72,7 @@ type Lumber struct {
 	Stock     []Length `json:"stock,omitempty" format:"length" nullable:"false" doc:"Lengths it is sold in. Default 96, 120, 144, 192 in or 2400, 3000, 3600, 4800 mm."`
 	Treated   bool     `json:"treated,omitempty"`
 	Track     bool     `json:"track,omitempty" doc:"Steel track, used as a plate: thickness is its metal's."`
+	Fit       Length   `json:"fit,omitzero" format:"length" doc:"Of track: how much shorter than the space what stands in it is cut, where the wall has no fit of its own. Default 1/8 in or 3 mm."`
 }
 
 // Survey is the building as found.
@@ -139,6 +151,8 @@ type Joists struct {
 	At      []Length `json:"at,omitempty" format:"length" nullable:"false" doc:"Distances from the first, in place of spacing and count."`
 	Width   Length   `json:"width,omitzero" format:"length"`
 	Exposed bool     `json:"exposed,omitempty"`
+
+	Material string `json:"material,omitempty" enum:"timber,steel" doc:"What a plate is fixed into there. A steel beam is a run of one. Default timber."`
 }
 
 // Obstruction is a straight run of something in the way.
@@ -150,6 +164,7 @@ type Obstruction struct {
 	Width     Length     `json:"width" format:"length" doc:"Across, or outside diameter."`
 	Underside Length     `json:"underside,omitzero" format:"length" doc:"Elevation of its underside."`
 	Headroom  Length     `json:"headroom,omitzero" format:"length" doc:"Height of its underside over the floor, in place of underside."`
+	Height    Length     `json:"height,omitzero" format:"length" doc:"Of something low, such as a skirting or a pipe along the floor: height of its upper side over the floor. Underside or headroom then say how far up its lower side is; without them it stands on the floor."`
 	Rises     bool       `json:"rises,omitempty" doc:"A pipe or post that comes up from the floor."`
 	Clear     *Clearance `json:"clear,omitempty"`
 }
@@ -180,6 +195,9 @@ type Wall struct {
 	FixCeiling *Fixing   `json:"fixCeiling,omitempty" doc:"In place of the job's."`
 	Carries    string    `json:"carries,omitempty" enum:"yes,no,unknown" doc:"Whether it carries what is over it. Until it is answered its headers are an assumption; where it carries, its openings wait for an engineer's entry."`
 	Pending    []Pending `json:"pending,omitempty" nullable:"false" doc:"Stretches held back: counted and shown, not cut."`
+	Breaks     []Break   `json:"breaks,omitempty" nullable:"false" doc:"Where its plates end and begin anew: at a step of floor or ceiling."`
+	Fit        Length    `json:"fit,omitzero" format:"length" doc:"In place of the job's."`
+	Hold       Length    `json:"hold,omitzero" format:"length" doc:"In place of the job's."`
 }
 
 // WallEnd is how one end of a wall meets what it comes to.
@@ -195,6 +213,13 @@ type Pending struct {
 	From Length `json:"from" format:"length" doc:"Station."`
 	To   Length `json:"to" format:"length"`
 	What string `json:"what" maxLength:"200" doc:"What it waits for."`
+	Of   string `json:"of,omitempty" enum:"floor,ceiling,both" doc:"Where the work to come is: the bottom plate waits, the top plate, or both. What stands there waits in any case. Default floor."`
+}
+
+// Break is where a wall's plates end and begin anew, with a stud on each side.
+type Break struct {
+	Of string `json:"of" enum:"floor,ceiling"`
+	At Length `json:"at" format:"length" doc:"Station."`
 }
 
 // Layout says how the common studs are marked.

@@ -52,7 +52,7 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 		head, known := heads[o.ID]
 		d.Openings = append(d.Openings, DrawnOpening{
 			ID: o.ID, Kind: string(o.Kind), From: o.Left().Millimetres(), To: o.Right().Millimetres(), Head: head, Known: known,
-			Sill: head - o.Height.Millimetres(), Label: s.Say(o.Width) + " × " + s.Say(roughHeight(o)), Centre: s.Say(o.Centre), Left: s.Rules.Units.Write(o.Left()), Right: s.Rules.Units.Write(o.Right()),
+			Sill: head - o.Height.Millimetres(), Sawn: o.CutsPlate() && s.Rules.Whole, Label: s.Say(o.Width) + " × " + s.Say(roughHeight(o)), Centre: s.Say(o.Centre), Left: s.Rules.Units.Write(o.Left()), Right: s.Rules.Units.Write(o.Right()),
 		})
 	}
 	d.Pins = append(d.Pins, s.pins(w)...)

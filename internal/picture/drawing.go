@@ -65,6 +65,7 @@ type DrawnOpening struct {
 	Centre string  `json:"centre"`
 	Left   string  `json:"left" doc:"Station of its rough side nearer the wall's from end."`
 	Right  string  `json:"right"`
+	Sawn   bool    `json:"sawn,omitempty" doc:"The bottom plate runs through and is sawn out after the wall stands."`
 }
 
 // TapeNumber is a number on the running tape.

@@ -11,24 +11,33 @@ import (
 // it needs and where its plate is fixed. Usual practice; the local code and the
 // maker of the fixing decide.
 type AgainstSaid struct {
-	Of      string      `json:"of" enum:"floor,ceiling"`
-	Lie     string      `json:"lie" enum:"crosses,under,between,none,not-read"`
-	Text    string      `json:"text"`
-	Fix     string      `json:"fix,omitempty"`
-	Block   string      `json:"block,omitempty" doc:"Length of the shortest block: the clear bay."`
-	Blocks  []string    `json:"blocks" nullable:"false" doc:"Stations of the blocks' centres."`
-	Lengths []string    `json:"lengths" nullable:"false" doc:"Length of each block, its own clear bay, in their order."`
-	Over    [][2]string `json:"over,omitempty" nullable:"false" doc:"Stretches over which a joist lies that crosses at a slant."`
-	Fixings []FixedAt   `json:"fixings" nullable:"false"`
-	Short   []ShortStub `json:"short" nullable:"false" doc:"Plate stubs too short for two fixings."`
-	How     []work.Line `json:"how,omitempty" nullable:"false" doc:"How the places of blocks and fixings were laid out; none where they go at the joists."`
-	By      string      `json:"by" enum:"screw,nail,pin,bolt,resin,adhesive" doc:"What the plate is fixed with."`
-	Count   int         `json:"count" doc:"Fixings in all."`
-	Length  string      `json:"length,omitempty" doc:"Of the fixing; left out where it wasn't given."`
-	Bite    string      `json:"bite,omitempty" doc:"Its length less the plate."`
-	Cure    float64     `json:"cure,omitempty" doc:"Hours before it may be loaded, as its maker says."`
-	With    string      `json:"with" doc:"That in a sentence."`
-	Heed    string      `json:"heed,omitempty" doc:"What to heed with it."`
+	Of      string        `json:"of" enum:"floor,ceiling"`
+	Lie     string        `json:"lie" enum:"crosses,under,between,none,not-read"`
+	Text    string        `json:"text"`
+	Fix     string        `json:"fix,omitempty"`
+	Block   string        `json:"block,omitempty" doc:"Length of the shortest block: the clear bay."`
+	Blocks  []string      `json:"blocks" nullable:"false" doc:"Stations of the blocks' centres."`
+	Lengths []string      `json:"lengths" nullable:"false" doc:"Length of each block, its own clear bay, in their order."`
+	Over    [][2]string   `json:"over,omitempty" nullable:"false" doc:"Stretches over which a joist lies that crosses at a slant."`
+	Fixings []FixedAt     `json:"fixings" nullable:"false"`
+	Short   []ShortStub   `json:"short" nullable:"false" doc:"Plate stubs too short for two fixings."`
+	Counts  []FixingCount `json:"counts" nullable:"false" doc:"The parts of count; they add up to it."`
+	Cover   string        `json:"cover,omitempty" doc:"What lies between the plate and what holds, as probed."`
+	Needs   string        `json:"needs,omitempty" doc:"The shortest fixing that bites as is usual: through the plate and what lies behind it."`
+	How     []work.Line   `json:"how,omitempty" nullable:"false" doc:"How the places of blocks and fixings were laid out; none where they go at the joists."`
+	By      string        `json:"by" enum:"screw,nail,pin,bolt,resin,self-drilling,adhesive" doc:"What the plate is fixed with."`
+	Count   int           `json:"count" doc:"Fixings in all."`
+	Length  string        `json:"length,omitempty" doc:"Of the fixing; left out where it wasn't given."`
+	Bite    string        `json:"bite,omitempty" doc:"Its length less the plate and what lies between that and what holds."`
+	Cure    float64       `json:"cure,omitempty" doc:"Hours before it may be loaded, as its maker says."`
+	With    string        `json:"with" doc:"That in a sentence."`
+	Heed    string        `json:"heed,omitempty" doc:"What to heed with it."`
+}
+
+// FixingCount is one part of how many fixings there are.
+type FixingCount struct {
+	What string `json:"what"`
+	N    int    `json:"n" doc:"Less than nothing for what is left out."`
 }
 
 // FixedAt is one place where a plate is fixed.
@@ -55,6 +64,13 @@ func (s *writer) writeAgainst(w *work.Wall) []AgainstSaid {
 		one := AgainstSaid{Of: []string{"floor", "ceiling"}[i], Lie: string(a.Lie), Text: text, Fix: fix, Blocks: []string{}, Lengths: []string{}, Fixings: []FixedAt{}, Short: []ShortStub{}}
 		one.By, one.Count, one.Cure = a.Anchor.By, a.Count, a.Anchor.Cure
 		one.With, one.Heed = a.With(s.Rules)
+		one.Counts, one.Cover = []FixingCount{}, a.Cover.What
+		for _, c := range a.Counts {
+			one.Counts = append(one.Counts, FixingCount(c))
+		}
+		if !a.Anchor.Means().Bead {
+			one.Needs = u.Write(a.Needs)
+		}
 		if a.Anchor.Length > 0 {
 			one.Length, one.Bite = u.Write(a.Anchor.Length), u.Write(a.Bite)
 		}

@@ -14,6 +14,7 @@ type PlatesSaid struct {
 	Stack   string    `json:"stack,omitempty" doc:"Plates that are alike and cut in one stack."`
 	Ties    []Tied    `json:"ties" nullable:"false" doc:"Straps and laps of the top plates."`
 	Notches []Notched `json:"notches" nullable:"false" doc:"Where the bottom plate is cut for what comes through it."`
+	Doors   []string  `json:"doors" nullable:"false" doc:"How the bottom plate goes through each doorway."`
 	Straps  int       `json:"straps"`
 	Nails   int       `json:"nails" doc:"For the straps."`
 }
@@ -32,14 +33,23 @@ type Notched struct {
 	Said string `json:"said"`
 	Wide string `json:"wide"`
 	Off  string `json:"off" doc:"From the snapped face to its middle."`
-	How  string `json:"how" enum:"bore,notch,through"`
+	How  string `json:"how" enum:"bore,notch,through,ends,foot"`
 	Text string `json:"text"`
 }
 
 func (s *writer) platesSaid(f *framing.Framed) *PlatesSaid {
 	u := s.Rules.Units
 	w := f.Wall
-	out := &PlatesSaid{Ties: []Tied{}, Notches: []Notched{}}
+	out := &PlatesSaid{Ties: []Tied{}, Notches: []Notched{}, Doors: []string{}}
+	for _, o := range w.Openings {
+		switch {
+		case !o.CutsPlate():
+		case s.Rules.Whole:
+			out.Doors = append(out.Doors, s.Rules.Tell(words.PlateSawnOutAfter, o.ID, o.Left(), o.Right()))
+		default:
+			out.Doors = append(out.Doors, s.Rules.Tell(words.PlateInStubs, o.ID, o.Left(), o.Right()))
+		}
+	}
 	if s.Concrete {
 		switch {
 		case w.Bottom[0].Treated:

@@ -20,6 +20,7 @@ type Usual struct {
 	Doors   []job.Opening `json:"doors" nullable:"false" doc:"For each wall, a usual door in the middle of its widest free stretch, under a free id."`
 	Windows []job.Opening `json:"windows" nullable:"false" doc:"The same for a window."`
 	Bottom  []string      `json:"bottom" nullable:"false" doc:"Bottom plates that a new wall is offered; none where its own lumber does."`
+	Stock   [][]string    `json:"stock" nullable:"false" doc:"Stock lengths of each lumber, in the job's order, with the usual ones filled in."`
 	Tops    int           `json:"tops" doc:"Top plates that a new wall is offered: one is usual for partitions."`
 	ByPlace []string      `json:"byPlace" nullable:"false" doc:"Ids of all readings along walls, by wall and station."`
 }
@@ -27,15 +28,31 @@ type Usual struct {
 // Usual fills in the job's defaults.
 func (p Plan) Usual() Usual {
 	s := p.Result.Site
-	out := Usual{Tops: 1, Doors: []job.Opening{}, Windows: []job.Opening{}, Bottom: []string{}, ByPlace: []string{}}
+	out := Usual{Tops: 1, Doors: []job.Opening{}, Windows: []job.Opening{}, Stock: [][]string{}, Bottom: []string{}, ByPlace: []string{}}
 	u := s.Rules.Units
 	out.Mark = u.Write(s.Rules.Mark)
 	out.Rules = job.Rules{
 		Spacing: job.Exactly(s.Spacing, u), Method: "in-place", Fit: job.Exactly(s.Rules.Fit, u), Hold: job.Exactly(s.Rules.Hold, u), Near: job.Exactly(s.Rules.Near, u), Reach: job.Exactly(s.Rules.Reach, u),
-		Floor: "timber", Words: string(cmp.Or(s.Rules.Words, words.Plain)), Lap: job.Exactly(s.Rules.Lap, u), Kerf: job.Exactly(s.Kerf, u), Board: job.Exactly(s.Board, u),
+		Floor: "timber", Doorway: "stubs", Words: string(cmp.Or(s.Rules.Words, words.Plain)), Lap: job.Exactly(s.Rules.Lap, u), Kerf: job.Exactly(s.Kerf, u), Board: job.Exactly(s.Board, u),
+	}
+	size := func(of [2]measure.Length) *job.Size {
+		return &job.Size{Width: job.Exactly(of[0], u), Height: job.Exactly(of[1], u)}
+	}
+	out.Rules.Leaf, out.Rules.Unit, out.Rules.Sill = size(s.Usual.Leaf), size(s.Usual.Unit), job.Exactly(s.Usual.Sill, u)
+	out.Rules.DoorWider, out.Rules.DoorHigher = job.Exactly(s.Usual.DoorWider, u), job.Exactly(s.Usual.DoorHigher, u)
+	out.Rules.WindowWider, out.Rules.WindowHigher = job.Exactly(s.Usual.WindowWider, u), job.Exactly(s.Usual.WindowHigher, u)
+	for _, l := range s.Lumber {
+		stock := []string{}
+		for _, x := range l.Stock {
+			stock = append(stock, u.Write(x))
+		}
+		out.Stock = append(out.Stock, stock)
 	}
 	if s.Rules.TiltUp {
 		out.Rules.Method = "tilt-up"
+	}
+	if s.Rules.Whole {
+		out.Rules.Doorway = "whole"
 	}
 	if s.Concrete {
 		out.Rules.Floor = "concrete"
@@ -48,12 +65,11 @@ func (p Plan) Usual() Usual {
 	}
 	door, window := freeOpening(s.Doc, "D"), freeOpening(s.Doc, "W")
 	for _, w := range s.Walls {
-		leaf := job.Size{Width: job.L(u.Words("30 in", "800 mm")), Height: job.L(u.Words("80 in", "2040 mm"))}
-		unit := job.Size{Width: job.L(u.Words("36 in", "900 mm")), Height: job.L(u.Words("48 in", "1200 mm"))}
+		leaf, unit := *out.Rules.Leaf, *out.Rules.Unit
 		middle := job.Exactly(freeMiddle(w, u), u)
 		out.Doors = append(out.Doors, job.Opening{ID: door, Kind: "door", Centre: middle, Leaf: &leaf, FinishFloor: job.Exactly(0, u)})
 		out.Windows = append(out.Windows, job.Opening{
-			ID: window, Kind: "window", Centre: middle, Leaf: &unit, Sill: job.L(u.Words("36 in", "900 mm")), FinishFloor: job.Exactly(0, u),
+			ID: window, Kind: "window", Centre: middle, Leaf: &unit, Sill: out.Rules.Sill, FinishFloor: job.Exactly(0, u),
 		})
 	}
 	out.ByPlace = byPlace(s)

@@ -5,6 +5,8 @@ package site
 
 import (
 	"fmt"
+	"slices"
+	"strings"
 
 	"homalos/internal/assess"
 	"homalos/internal/framing"
@@ -178,6 +180,28 @@ func (r *resolver) floorPlace(path string, x job.FloorCheck, seen framing.SeenFl
 
 var floorSaid = map[string]string{"soft": "soft boards", "rot": "rot", "damp": "damp", "insects": "insects", "missing-joist": "a joist is missing"}
 
+// Deep is how deep what holds lies in a probe.
+func Deep(p job.Probe, u measure.System) measure.Length {
+	deep := measure.Length(0)
+	for _, l := range p.Layers[:max(0, len(p.Layers)-1)] {
+		t, _ := l.Thick.In(u)
+		deep += t
+	}
+	return deep
+}
+
+// layersSaid are the layers over what holds, as one would say them.
+func layersSaid(p job.Probe) string {
+	var out []string
+	for _, l := range p.Layers[:max(0, len(p.Layers)-1)] {
+		out = append(out, l.What)
+	}
+	if len(out) == 0 {
+		return "nothing"
+	}
+	return strings.Join(out, ", ")
+}
+
 func (r *resolver) probes(a job.Assess) {
 	seen := map[string]bool{}
 	for i, x := range a.Probes {
@@ -186,9 +210,20 @@ func (r *resolver) probes(a job.Assess) {
 		if len(x.Layers) == 0 {
 			r.faults.Add(path+".layers", "name the layers from the face inwards, the last one what holds a screw")
 		}
+		switch there := slices.ContainsFunc(r.ExistingWalls, func(e Existing) bool { return e.ID == x.Wall }); {
+		case x.Of == "wall" && !there:
+			r.faults.Add(path+".wall", "%q is no wall that is there: name the one that was probed", x.Wall)
+		case x.Of != "wall" && x.Wall != "":
+			r.faults.Add(path+".wall", "only a probe of a wall names one")
+		}
 		for k, l := range x.Layers {
 			if k < len(x.Layers)-1 {
 				r.positive(fmt.Sprintf("%s.layers[%d].thick", path, k), l.Thick)
+			}
+		}
+		if x.Of == "floor" || x.Of == "ceiling" {
+			if of := &r.Cover[surfaceOf(x.Of)]; of.What == "" || Deep(x, r.Doc.Units) > of.Thick {
+				*of = framing.Cover{Thick: Deep(x, r.Doc.Units), What: layersSaid(x)}
 			}
 		}
 	}

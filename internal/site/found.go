@@ -28,6 +28,7 @@ func (s *Site) Slips(r survey.Reading) []survey.Slip {
 func (s *Site) Found() framing.Found {
 	return framing.Found{
 		Obstructions: s.Obstructions, Joists: s.JoistList, Zones: s.Zones, ZoneNames: s.ZoneNames, Hidden: s.Hidden, Floor: s.SeenFloor,
+		Cover: s.Cover,
 	}
 }
 

@@ -28,11 +28,39 @@ func (r *resolver) setRules() {
 		TiltUp: rules.Method == "tilt-up", Words: words.Set(rules.Words),
 	}
 	r.Concrete = rules.Floor == "concrete"
-	r.Rules.Concrete = r.Concrete
+	r.Rules.Concrete, r.Rules.Whole = r.Concrete, rules.Doorway == "whole"
 	r.Kerf = r.within("rules.kerf", rules.Kerf, u.Pick(in/8, 3*measure.Millimetre), 0, u.Pick(in/2, 12*measure.Millimetre))
 	r.Board = r.within("rules.board", rules.Board, u.Pick(in/2, 25*measure.Millimetre/2), 0, u.Pick(4*in, 100*measure.Millimetre))
 	r.Rules.Floor, r.Rules.Ceiling = r.anchor("rules.fixFloor", rules.FixFloor), r.anchor("rules.fixCeiling", rules.FixCeiling)
+	size := func(name string, given job.Length, inch, mm measure.Length) measure.Length {
+		return r.within("rules."+name, given, u.Pick(inch, mm), 0, 20*measure.Metre)
+	}
+	mm := measure.Millimetre
+	r.Usual = UsualSizes{
+		DoorWider: size("doorWider", rules.DoorWider, 2*in, 80*mm), DoorHigher: size("doorHigher", rules.DoorHigher, 5*in/2, 50*mm),
+		WindowWider: size("windowWider", rules.WindowWider, in, 20*mm), WindowHigher: size("windowHigher", rules.WindowHigher, in, 20*mm),
+		Sill: size("sill", rules.Sill, 36*in, 900*mm),
+	}
+	leaf, unit := job.Size{}, job.Size{}
+	if rules.Leaf != nil {
+		leaf = *rules.Leaf
+	}
+	if rules.Unit != nil {
+		unit = *rules.Unit
+	}
+	r.Usual.Leaf = [2]measure.Length{size("leaf.width", leaf.Width, 30*in, 800*mm), size("leaf.height", leaf.Height, 80*in, 2040*mm)}
+	r.Usual.Unit = [2]measure.Length{size("unit.width", unit.Width, 36*in, 900*mm), size("unit.height", unit.Height, 48*in, 1200*mm)}
 	r.Spacing = r.within("rules.spacing", rules.Spacing, u.Pick(16*in, 600*measure.Millimetre), u.Pick(4*in, 100*measure.Millimetre), u.Pick(96*in, 2400*measure.Millimetre))
+}
+
+// UsualSizes are the crew's: what a rough opening has over its leaf or unit, and
+// what a new door or window is offered with, width and height. Usual practice (the
+// work, step 5).
+type UsualSizes struct {
+	DoorWider, DoorHigher     measure.Length
+	WindowWider, WindowHigher measure.Length
+	Sill                      measure.Length
+	Leaf, Unit                [2]measure.Length
 }
 
 func (r *resolver) setLumber() {
@@ -69,6 +97,11 @@ func (r *resolver) setLumber() {
 				continue
 			}
 			lumber.Stock = insert(lumber.Stock, r.within(at, s, 12*measure.Inch, u.Pick(12*measure.Inch, 300*measure.Millimetre), 30*measure.Metre))
+		}
+		if l.Track {
+			lumber.Fit = r.within(path+".fit", l.Fit, framing.SteelFit(u), 0, u.Pick(2*measure.Inch, 50*measure.Millimetre))
+		} else if l.Fit.Given() {
+			r.faults.Add(path+".fit", "only track has a fit of its own; other walls have theirs")
 		}
 		r.Lumber = append(r.Lumber, lumber)
 		r.byID[l.ID] = lumber

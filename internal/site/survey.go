@@ -306,7 +306,7 @@ func (r *resolver) joists(path string, j job.Joists, seen map[string]bool) {
 	for _, off := range at {
 		d := off.Millimetres()
 		r.JoistList = append(r.JoistList, survey.Joist{
-			Run: j.ID, Of: surfaceOf(j.Of), At: geo.Point{X: first.X - sin*d, Y: first.Y + cos*d}, Angle: j.Angle, Width: width.Millimetres(), Exposed: j.Exposed,
+			Run: j.ID, Of: surfaceOf(j.Of), At: geo.Point{X: first.X - sin*d, Y: first.Y + cos*d}, Angle: j.Angle, Width: width.Millimetres(), Exposed: j.Exposed, Steel: j.Material == "steel",
 		})
 	}
 }
@@ -330,6 +330,23 @@ func (r *resolver) obstruction(path string, o job.Obstruction, seen map[string]b
 		out.Side = r.within(path+".clear.side", o.Clear.Side, 0, 0, measure.Metre).Millimetres()
 		out.Below = r.within(path+".clear.below", o.Clear.Below, 0, 0, measure.Metre).Millimetres()
 	}
+	if o.Height.Given() {
+		h := r.length(path+".height", o.Height, measure.Inch)
+		if h <= 0 || h > 20*measure.Metre {
+			r.faults.Add(path+".height", "%s is no height over the floor", r.write(h))
+		}
+		if o.Rises {
+			r.faults.Add(path+".rises", "a thing with an upper side doesn't rise through: leave one of them out")
+		}
+		if o.Underside.Given() {
+			r.faults.Add(path+".underside", "a low thing's lower side is over the floor: give headroom")
+		}
+		if low, ok := r.must(path+".headroom", o.Headroom); o.Headroom.Given() && ok && low >= h {
+			r.faults.Add(path+".headroom", "its lower side, at %s, is not under its upper one", r.write(low))
+		}
+		v := h.Millimetres()
+		out.Height = &v
+	}
 	switch {
 	case o.Underside.Given() && o.Headroom.Given():
 		r.faults.Add(path+".headroom", "underside and headroom say the same: give one")
@@ -343,8 +360,8 @@ func (r *resolver) obstruction(path string, o job.Obstruction, seen map[string]b
 		}
 		v := h.Millimetres()
 		out.Headroom = &v
-	case !o.Rises:
-		r.faults.Add(path, "say how low it hangs: underside or headroom; or that it rises from the floor")
+	case !o.Rises && !o.Height.Given():
+		r.faults.Add(path, "say how low it hangs: underside or headroom; or that it rises from the floor; or how high it stands on it: height")
 	}
 	if len(r.faults) == before {
 		r.Obstructions = append(r.Obstructions, out)

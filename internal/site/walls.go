@@ -2,6 +2,7 @@ package site
 
 import (
 	"fmt"
+	"slices"
 	"sort"
 
 	"homalos/internal/framing"
@@ -58,6 +59,12 @@ func (r *resolver) parts(path string, w job.Wall) *framing.Wall {
 	wall.Bottom = r.plates(path+".bottom", w.Bottom, wall.Lumber)
 	wall.Top = r.plates(path+".top", w.Top, wall.Lumber)
 	wall.Membrane, wall.Carries = w.Membrane, w.Carries
+	if u := r.Doc.Units; w.Fit.Given() {
+		wall.Fit, wall.FitGiven = r.within(path+".fit", w.Fit, 0, 0, u.Pick(2*measure.Inch, 50*measure.Millimetre)), true
+	}
+	if u := r.Doc.Units; w.Hold.Given() {
+		wall.Hold = r.within(path+".hold", w.Hold, 0, measure.Millimetre/10, u.Pick(12*measure.Inch, 300*measure.Millimetre))
+	}
 	wall.Floor, wall.Ceiling = r.anchor(path+".fixFloor", w.FixFloor), r.anchor(path+".fixCeiling", w.FixCeiling)
 	if r.Concrete && len(wall.Bottom) > 0 && wall.Bottom[0] != nil && !wall.Bottom[0].Treated && !wall.Bottom[0].Track && !w.Membrane {
 		at := path + ".bottom[0]"
@@ -118,6 +125,7 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 	}
 	r.openings(path, w, wall)
 	r.pending(path, w, wall)
+	r.breaks(path, w, wall)
 	r.ends(path, w)
 	if len(r.faults) > before {
 		return nil
@@ -138,7 +146,7 @@ func (r *resolver) anchor(path string, f *job.Fixing) wood.Anchor {
 		r.faults.Add(path+".cure", "%g hours: give 0 to 1000", f.Cure)
 	}
 	return wood.Anchor{
-		By: f.By, Cure: f.Cure, Length: r.optional(path+".length", f.Length, u.Pick(measure.Inch/4, 6*measure.Millimetre), u.Pick(24*measure.Inch, 600*measure.Millimetre)),
+		By: f.By, Cure: f.Cure, Glued: f.Bead, Length: r.optional(path+".length", f.Length, u.Pick(measure.Inch/4, 6*measure.Millimetre), u.Pick(24*measure.Inch, 600*measure.Millimetre)),
 		Step: r.optional(path+".step", f.Step, u.Pick(2*measure.Inch, 50*measure.Millimetre), u.Pick(96*measure.Inch, 2400*measure.Millimetre)),
 	}
 }
@@ -154,9 +162,38 @@ func (r *resolver) pending(path string, w job.Wall, wall *framing.Wall) {
 		if ok1 && ok2 && (from < 0 || to <= from || to > wall.Length) {
 			r.faults.Add(at+".to", "%s to %s is no stretch of the wall, which is %s long", r.write(from), r.write(to), r.write(wall.Length))
 		}
-		wall.Pending = append(wall.Pending, framing.Pending{From: from, To: to, What: p.What})
+		wall.Pending = append(wall.Pending, framing.Pending{From: from, To: to, What: p.What, Below: p.Of != "ceiling", Over: p.Of == "ceiling" || p.Of == "both"})
 	}
 }
+
+// breaks are where its plates end and begin anew.
+func (r *resolver) breaks(path string, w job.Wall, wall *framing.Wall) {
+	if len(w.Breaks) > mostBreaks {
+		r.faults.Add(path+".breaks", "%d places: give at most %d", len(w.Breaks), mostBreaks)
+		return
+	}
+	t := wall.Lumber.Thickness
+	for i, b := range w.Breaks {
+		at := fmt.Sprintf("%s.breaks[%d]", path, i)
+		s, ok := r.must(at+".at", b.At)
+		one := framing.Break{Of: surfaceOf(b.Of), At: s}
+		switch {
+		case !ok:
+		case s < 0:
+			r.faults.Add(at+".at", "%s is off the wall", r.write(s))
+		case slices.Contains(wall.Breaks, one):
+			r.faults.Add(at+".at", "%s is given twice", r.write(s))
+		case s >= t && s <= wall.Length-t:
+			wall.Breaks = append(wall.Breaks, one)
+		default: // the wall was moved or shortened since: a plate can't end there
+			wall.Astray = append(wall.Astray, one)
+		}
+	}
+	sort.SliceStable(wall.Breaks, func(i, k int) bool { return wall.Breaks[i].At < wall.Breaks[k].At })
+}
+
+// mostBreaks is how often the plates of a wall may end.
+const mostBreaks = 40
 
 // ends holds the choices at a wall's ends to one for each.
 func (r *resolver) ends(path string, w job.Wall) {
@@ -262,9 +299,9 @@ func (r *resolver) opening(path string, o job.Opening, wall *framing.Wall) frami
 			r.faults.Add(path+".centre", "%s is off the wall, which is %s long", r.write(c), r.write(wall.Length))
 		}
 	}
-	wider, higher := u.Pick(2*in, 80*measure.Millimetre), u.Pick(5*in/2, 50*measure.Millimetre)
+	wider, higher := r.Usual.DoorWider, r.Usual.DoorHigher
 	if out.Kind == framing.Window {
-		wider, higher = u.Pick(in, 20*measure.Millimetre), u.Pick(in, 20*measure.Millimetre)
+		wider, higher = r.Usual.WindowWider, r.Usual.WindowHigher
 	}
 	out.Width = r.side(path, "width", o, func(s job.Size) job.Length { return s.Width }, wider)
 	out.Height = r.side(path, "height", o, func(s job.Size) job.Length { return s.Height }, higher)

@@ -15,6 +15,7 @@ type Joist struct {
 	Angle   float64 // degrees from x
 	Width   float64 // mm
 	Exposed bool
+	Steel   bool
 	Long    float64 // reach either way from At along it, mm; 0: through the room
 }
 

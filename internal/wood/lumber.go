@@ -13,7 +13,8 @@ type Lumber struct {
 	Depth     measure.Length
 	Stock     []measure.Length // rising
 	Treated   bool
-	Track     bool // steel track: its thickness is the metal's
+	Track     bool           // steel track: its thickness is the metal's
+	Fit       measure.Length // of track: how much shorter what stands in it is cut
 }
 
 // Longest is the longest stock length.
@@ -26,4 +27,5 @@ type Anchor struct {
 	Length measure.Length
 	Step   measure.Length
 	Cure   float64 // hours
+	Glued  bool    // with a bead of adhesive as well
 }

@@ -51,6 +51,8 @@ var (
 	FromWall                       = sentence("{0}, {1} from the {2} of wall {3}")
 	TakePlatesOf                   = sentence("Take plates of {0}")
 	HaveBroughtInSticks            = sentence("Have {0} brought in sticks of {1}")
+	EndThePlateAt                  = sentence("End the {0} there, at {1}: a stud on each side")
+	TakeThesePlacesOut             = sentence("Take such places out")
 	FromToWaits                    = sentence("From {0} to {1} it waits: {2}.")
 	DoneTakeStretchOff             = sentence("That is done: take the stretch off")
 	StandsBeforeAtToFrame          = sentence("It stands before the {0} at {1} to {2}: frame an opening in it there, or close that one.")

@@ -2,6 +2,8 @@ package words
 
 // Sentences said in the plan document: sums, snap sheet, labels.
 var (
+	PlateSawnOutAfter            = sentence("{0}: the <bottom-plate> runs through and is sawn out from {1} to {2} once the wall stands. No fixing and no glue there; kerf its underside at both marks before it goes down.")
+	PlateInStubs                 = sentence("{0}: the <bottom-plate> stops on both sides, open from {1} to {2}.")
 	OverMembrane                 = sentence(" Over the membrane: lay it the plate's whole length first.")
 	TheStartOf                   = sentence("the start of {0}")
 	TheEndOf                     = sentence("the end of {0}")

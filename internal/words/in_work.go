@@ -31,6 +31,8 @@ var (
 	WhichIs                      = sentence("{0}, which is {1}.")
 	AnchorsForMaterialThroughEnd = sentence("Anchors for that material through the end stud; plumb it first, the wall leans. Scan before drilling.")
 	WhoseMakeIsnTKnown           = sentence("{0}, whose make isn't known.")
+	ProbedThere                  = sentence("{0}. Probed: {1} lies {2} deep.")
+	FixThroughTheEndStud         = sentence("Fix the end stud into that with screws of {0} or longer.")
 	ProbeDownToWhatHolds         = sentence("Probe it down to what holds a screw.")
 	ItsStudsNotRead              = sentence("{0}: its studs weren't read.")
 	FindThemWithDetectorWrite    = sentence("Find them with the detector and write them under Read.")

@@ -263,11 +263,7 @@ func (s *Result) floorAlong(w *framing.Wall) FloorAlong {
 func (s *Result) probed(out *Assessed, a job.Assess) {
 	u := s.Rules.Units
 	for _, x := range a.Probes {
-		depth := measure.Length(0)
-		for _, l := range x.Layers[:len(x.Layers)-1] {
-			t, _ := l.Thick.In(u)
-			depth += t
-		}
+		depth := site.Deep(x, u)
 		hold := u.Pick(3*measure.Inch/2, 40*measure.Millimetre)
 		out.Probes = append(out.Probes, Probed{x.ID, s.Say(depth), s.Say((depth + hold).Up(s.Rules.Mark)), x.Layers[len(x.Layers)-1].What})
 	}

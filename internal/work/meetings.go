@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"homalos/internal/framing"
+	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/wood"
@@ -77,6 +78,14 @@ func (s *Result) meetsExisting(m site.Meet) Meeting {
 			out.Fix = s.Rules.Tell(words.OpenLetInBlocksBetweenStuds, out.Before, out.After)
 		}
 	}
+	if probe := s.probeOf(e.ID); probe != nil && out.Behind == "" {
+		// the end stud, what was probed, and what is usual of bite
+		u := s.Rules.Units
+		deep := site.Deep(*probe, u)
+		holds := probe.Layers[len(probe.Layers)-1].What
+		needs := (m.Wall.Lumber.Thickness + deep + u.Pick(3*measure.Inch/2, 40*measure.Millimetre)).Up(s.Rules.Mark)
+		out.Text, out.Fix = s.Rules.Tell(words.ProbedThere, place, holds, deep), s.Rules.Tell(words.FixThroughTheEndStud, needs)
+	}
 	if m.At().Top != 0 {
 		out.Fix += s.Rules.Tell(words.TopPlateThanBottomOne, m.At().Lean, map[bool]string{true: "shorter", false: "longer"}[m.At().Top > 0])
 	}
@@ -84,6 +93,21 @@ func (s *Result) meetsExisting(m site.Meet) Meeting {
 		out.Fix += s.Rules.Tell(words.ComesAtOddAnglePlates, bevel)
 	}
 	return out
+}
+
+// probeOf is the deepest probe of an existing wall.
+func (s *Result) probeOf(wall string) *job.Probe {
+	if s.Doc.Assess == nil {
+		return nil
+	}
+	var best *job.Probe
+	u := s.Rules.Units
+	for i := range s.Doc.Assess.Probes {
+		if p := &s.Doc.Assess.Probes[i]; p.Of == "wall" && p.Wall == wall && (best == nil || site.Deep(*p, u) > site.Deep(*best, u)) {
+			best = p
+		}
+	}
+	return best
 }
 
 // StyleSaid is the wood of each style, as one would say it.

@@ -224,6 +224,13 @@ export const described: Record<string, Record<string, Described>> = {
       "type": "text",
       "must": true
     },
+    "material": {
+      "type": "choice",
+      "options": [
+        "timber",
+        "steel"
+      ]
+    },
     "of": {
       "type": "choice",
       "options": [
@@ -259,6 +266,9 @@ export const described: Record<string, Record<string, Described>> = {
       "type": "text"
     },
     "headroom": {
+      "type": "length"
+    },
+    "height": {
       "type": "length"
     },
     "id": {

@@ -426,6 +426,15 @@ export interface components {
             supports?: components["schemas"]["Support"][];
             wanted?: components["schemas"]["Wanted"][];
         };
+        Break: {
+            /**
+             * Format: length
+             * @description Station.
+             */
+            at: string;
+            /** @enum {string} */
+            of: "floor" | "ceiling";
+        };
         Change: {
             /** @description Left out when it is gone. */
             now?: string;
@@ -974,8 +983,10 @@ export interface components {
             value: string;
         };
         Fixing: {
+            /** @description A bead of adhesive under the plate as well. */
+            bead?: boolean;
             /** @enum {string} */
-            by?: "screw" | "nail" | "pin" | "bolt" | "resin" | "adhesive";
+            by?: "screw" | "nail" | "pin" | "bolt" | "resin" | "self-drilling" | "adhesive";
             /**
              * Format: double
              * @description Hours before it may be loaded, as its maker says.
@@ -983,7 +994,7 @@ export interface components {
             cure?: number;
             /**
              * Format: length
-             * @description Of the fixing, under its head: its bite is that less the plates.
+             * @description Of the fixing, under its head: its bite is that less the plate and what lies between it and what holds.
              */
             length?: string;
             /**
@@ -1171,6 +1182,11 @@ export interface components {
             /** @description A point on the centre line of one joist. */
             first: components["schemas"]["Place"];
             id: string;
+            /**
+             * @description What a plate is fixed into there. A steel beam is a run of one. Default timber.
+             * @enum {string}
+             */
+            material?: "timber" | "steel";
             /** @enum {string} */
             of: "floor" | "ceiling";
             /** Format: length */
@@ -1344,6 +1360,11 @@ export interface components {
              * @description Actual depth: the wall's framing depth.
              */
             depth: string;
+            /**
+             * Format: length
+             * @description Of track: how much shorter than the space what stands in it is cut, where the wall has no fit of its own. Default 1/8 in or 3 mm.
+             */
+            fit?: string;
             id: string;
             /** @description Lengths it is sold in. Default 96, 120, 144, 192 in or 2400, 3000, 3600, 4800 mm. */
             stock?: string[];
@@ -1375,6 +1396,11 @@ export interface components {
              * @description Height of its underside over the floor, in place of underside.
              */
             headroom?: string;
+            /**
+             * Format: length
+             * @description Of something low, such as a skirting or a pipe along the floor: height of its upper side over the floor. Underside or headroom then say how far up its lower side is; without them it stands on the floor.
+             */
+            height?: string;
             id: string;
             /** @description beam, duct, pipe, drain, soffit, box, post, … */
             kind: string;
@@ -1439,6 +1465,11 @@ export interface components {
              * @description Station.
              */
             from: string;
+            /**
+             * @description Where the work to come is: the bottom plate waits, the top plate, or both. What stands there waits in any case. Default floor.
+             * @enum {string}
+             */
+            of?: "floor" | "ceiling" | "both";
             /** Format: length */
             to: string;
             /** @description What it waits for. */
@@ -1482,7 +1513,7 @@ export interface components {
             text: string;
         };
         PlanAgainstSaid: {
-            /** @description Its length less the plate. */
+            /** @description Its length less the plate and what lies between that and what holds. */
             bite?: string;
             /** @description Length of the shortest block: the clear bay. */
             block?: string;
@@ -1492,12 +1523,16 @@ export interface components {
              * @description What the plate is fixed with.
              * @enum {string}
              */
-            by: "screw" | "nail" | "pin" | "bolt" | "resin" | "adhesive";
+            by: "screw" | "nail" | "pin" | "bolt" | "resin" | "self-drilling" | "adhesive";
             /**
              * Format: int64
              * @description Fixings in all.
              */
             count: number;
+            /** @description The parts of count; they add up to it. */
+            counts: components["schemas"]["PlanFixingCount"][];
+            /** @description What lies between the plate and what holds, as probed. */
+            cover?: string;
             /**
              * Format: double
              * @description Hours before it may be loaded, as its maker says.
@@ -1515,6 +1550,8 @@ export interface components {
             lengths: string[];
             /** @enum {string} */
             lie: "crosses" | "under" | "between" | "none" | "not-read";
+            /** @description The shortest fixing that bites as is usual: through the plate and what lies behind it. */
+            needs?: string;
             /** @enum {string} */
             of: "floor" | "ceiling";
             /** @description Stretches over which a joist lies that crosses at a slant. */
@@ -1803,6 +1840,8 @@ export interface components {
             /** @description Station of its rough side nearer the wall's from end. */
             left: string;
             right: string;
+            /** @description The bottom plate runs through and is sawn out after the wall stands. */
+            sawn?: boolean;
             /** Format: double */
             sill: number;
             /** Format: double */
@@ -1884,6 +1923,14 @@ export interface components {
             said: string;
             /** @description A stud or a pipe is in the way there: driven at a slant beside it. */
             slant?: boolean;
+        };
+        PlanFixingCount: {
+            /**
+             * Format: int64
+             * @description Less than nothing for what is left out.
+             */
+            n: number;
+            what: string;
         };
         PlanFloorAlong: {
             /** @enum {string} */
@@ -2025,7 +2072,7 @@ export interface components {
             /** @description Station of its middle. */
             at: string;
             /** @enum {string} */
-            how: "bore" | "notch" | "through";
+            how: "bore" | "notch" | "through" | "ends" | "foot";
             /** @description From the snapped face to its middle. */
             off: string;
             said: string;
@@ -2049,6 +2096,8 @@ export interface components {
             said: string;
         };
         PlanPlatesSaid: {
+            /** @description How the bottom plate goes through each doorway. */
+            doors: string[];
             /** @description What keeps the lowest plate off concrete: treated, track or membrane. */
             ground?: string;
             /**
@@ -2302,6 +2351,8 @@ export interface components {
             mark: string;
             /** @description The job's rules with every default filled in. */
             rules: components["schemas"]["Rules"];
+            /** @description Stock lengths of each lumber, in the job's order, with the usual ones filled in. */
+            stock: (string[] | null)[];
             /**
              * Format: int64
              * @description Top plates that a new wall is offered: one is usual for partitions.
@@ -2397,6 +2448,13 @@ export interface components {
             id: string;
             /** @description From the face inwards; the last one holds a screw. */
             layers: components["schemas"]["Layer"][];
+            /**
+             * @description What was probed. Plates fixed to that floor or ceiling go by its deepest probe; ends fixed to an existing wall by that wall's.
+             * @enum {string}
+             */
+            of?: "floor" | "ceiling" | "wall";
+            /** @description Of a wall: the existing wall. */
+            wall?: string;
             where: string;
         };
         Quiet: {
@@ -2480,6 +2538,21 @@ export interface components {
             board?: string;
             /**
              * Format: length
+             * @description Rough opening over the leaf, in height. Default 2 1/2 in or 50 mm.
+             */
+            doorHigher?: string;
+            /**
+             * Format: length
+             * @description Rough opening over the leaf, in width: jambs, gaps and shims. Default 2 in or 80 mm.
+             */
+            doorWider?: string;
+            /**
+             * @description The bottom plate at a doorway: stubs on both sides of it, or whole, run through and sawn out after the wall stands. Default stubs.
+             * @enum {string}
+             */
+            doorway?: "stubs" | "whole";
+            /**
+             * Format: length
              * @description How much shorter than the space a piece between the plates is cut. Default 1/16 in or 2 mm.
              */
             fit?: string;
@@ -2507,6 +2580,8 @@ export interface components {
              * @description Least distance between joints of two top plates. Default 24 in or 600 mm.
              */
             lap?: string;
+            /** @description The leaf that a new door is offered with. Default 30 × 80 in or 800 × 2040 mm. */
+            leaf?: components["schemas"]["Size"];
             /**
              * @description Each stud stood between fixed plates, or built flat and raised. Default in-place.
              * @enum {string}
@@ -2524,9 +2599,26 @@ export interface components {
             reach?: string;
             /**
              * Format: length
+             * @description The sill that a new window is offered with. Default 36 in or 900 mm.
+             */
+            sill?: string;
+            /**
+             * Format: length
              * @description Centre to centre of common studs. Default 16 in or 600 mm.
              */
             spacing?: string;
+            /** @description The unit that a new window is offered with. Default 36 × 48 in or 900 × 1200 mm. */
+            unit?: components["schemas"]["Size"];
+            /**
+             * Format: length
+             * @description Rough opening over the window unit, in height. Default 1 in or 20 mm.
+             */
+            windowHigher?: string;
+            /**
+             * Format: length
+             * @description Rough opening over the window unit, in width. Default 1 in or 20 mm.
+             */
+            windowWider?: string;
             /**
              * @description The set that the words of the trade are of: jack, nogging, header; jack, blocking, pony wall; trimmer, noggin, lintel, sole plate; shoulder stud, lintel, sole plate. Default plain.
              * @enum {string}
@@ -2699,6 +2791,8 @@ export interface components {
             body?: "left" | "right";
             /** @description Plates from the floor up. Default one of the wall's lumber. */
             bottom?: string[];
+            /** @description Where its plates end and begin anew: at a step of floor or ceiling. */
+            breaks?: components["schemas"]["Break"][];
             /**
              * @description Whether it carries what is over it. Until it is answered its headers are an assumption; where it carries, its openings wait for an engineer's entry.
              * @enum {string}
@@ -2706,12 +2800,22 @@ export interface components {
             carries?: "yes" | "no" | "unknown";
             /** @description How its ends meet what they come to, where that is chosen. */
             ends?: components["schemas"]["WallEnd"][];
+            /**
+             * Format: length
+             * @description In place of the job's.
+             */
+            fit?: string;
             /** @description In place of the job's. */
             fixCeiling?: components["schemas"]["Fixing"];
             /** @description In place of the job's. */
             fixFloor?: components["schemas"]["Fixing"];
             /** @description One end of the snapped line; left out where line places the wall. */
             from?: components["schemas"]["Place"];
+            /**
+             * Format: length
+             * @description In place of the job's.
+             */
+            hold?: string;
             id: string;
             layout?: components["schemas"]["Layout"];
             /** @description How the line lies, in place of from and to. */

@@ -21,11 +21,22 @@ const lengths: [LengthRule, string][] = [
   ["board", "Board and skim to come, each face"],
 ];
 
+type OpeningRule = "doorWider" | "doorHigher" | "windowWider" | "windowHigher" | "sill";
+
+const allowances: [OpeningRule, string][] = [
+  ["doorWider", "Door: rough over the leaf, wider by"],
+  ["doorHigher", "Door: higher by"],
+  ["windowWider", "Window: rough over the unit, wider by"],
+  ["windowHigher", "Window: higher by"],
+  ["sill", "A new window's sill"],
+];
+
 /** The crew's rules for this job, and its lumber as measured. Each is kept as it is left. */
 export function Settings({ job, usual, close }: { job: Shown; usual: PlanBody["usual"]; close: () => void }) {
   const edits = useEdits(job);
   const d = job.document;
   const rules = d.rules ?? {};
+  const word = useWord();
   const keep = (next: Draft) => edits.make(next).catch(tell);
   const set = (change: Partial<typeof rules>) => keep({ do: "put-rules", rules: { ...rules, ...change } });
   return (
@@ -83,29 +94,50 @@ export function Settings({ job, usual, close }: { job: Shown; usual: PlanBody["u
           description="What the pieces are called, here and on all that is printed."
         />
       </SimpleGrid>
+      <Divider my="md" label="Doors and windows: what is usual for the crew" />
+      <SimpleGrid cols={{ base: 1, sm: 2 }} spacing="sm">
+        {allowances.map(([key, label]) => (
+          <LengthEdit
+            key={key}
+            label={label}
+            units={d.units}
+            value={rules[key] ?? usual.rules[key] ?? ""}
+            keep={(v) => set({ [key]: v })}
+          />
+        ))}
+        {(["leaf", "unit"] as const).map((of) =>
+          (["width", "height"] as const).map((side) => (
+            <LengthEdit
+              key={of + side}
+              label={`A new ${of === "leaf" ? "door's leaf" : "window's unit"}, ${side}`}
+              units={d.units}
+              value={rules[of]?.[side] ?? usual.rules[of]?.[side] ?? ""}
+              keep={(v) => set({ [of]: { ...rules[of], [side]: v } })}
+            />
+          )),
+        )}
+        <Select
+          label={`The ${word("bottom-plate")} at a doorway`}
+          data={[
+            { value: "stubs", label: "in stubs, open from the start" },
+            { value: "whole", label: "whole, sawn out after it stands" },
+          ]}
+          value={rules.doorway ?? usual.rules.doorway ?? null}
+          allowDeselect={false}
+          onChange={(v) => set({ doorway: v as "stubs" })}
+          description="Whole keeps the stack of plates alike, with no fixing and no glue in the doorway."
+        />
+      </SimpleGrid>
       <WhatWordsMean />
       <Divider my="md" label="Lumber, as measured on one piece of the delivery" />
-      {(d.lumber ?? []).map((l) => (
-        <Group key={l.id} align="flex-start" mb="xs" wrap="nowrap">
-          <Text w={90} pt={34} fw={600} className="clip">
-            {l.id}
-          </Text>
-          <LengthEdit
-            label="Thickness"
-            units={d.units}
-            value={l.thickness}
-            keep={(v) => keep({ do: "put-lumber", lumber: { ...l, thickness: v } })}
-          />
-          <LengthEdit
-            label="Depth"
-            units={d.units}
-            value={l.depth}
-            keep={(v) => keep({ do: "put-lumber", lumber: { ...l, depth: v } })}
-          />
-          <Text pt={34} className="quiet" fz={14}>
-            {l.treated ? "treated" : l.track ? "track" : ""}
-          </Text>
-        </Group>
+      {(d.lumber ?? []).map((l, i) => (
+        <OneLumber
+          key={l.id}
+          lumber={l}
+          stock={usual.stock[i] ?? []}
+          units={d.units}
+          keep={(now) => edits.make({ do: "put-lumber", lumber: now })}
+        />
       ))}
       <MoreLumber
         taken={(d.lumber ?? []).map((l) => l.id)}
@@ -142,6 +174,55 @@ function WhatWordsMean() {
 }
 
 type Lumber = NonNullable<Job["document"]["lumber"]>[number];
+
+interface OneProps {
+  lumber: Lumber;
+  /** the lengths it is sold in, usual ones filled in */
+  stock: string[];
+  units: string;
+  keep: (l: Lumber) => Promise<unknown>;
+}
+
+/** One lumber: its size as measured, and the lengths it is sold in. */
+function OneLumber({ lumber: l, stock, units, keep }: OneProps) {
+  const [fault, setFault] = useState<string>();
+  const told = (now: Lumber) => keep(now).catch(tell);
+  return (
+    <div className="one-lumber">
+      <Group align="flex-start" mb="xs" wrap="nowrap">
+        <Text w={90} pt={34} fw={600} className="clip">
+          {l.id}
+          <span className="quiet"> {l.treated ? "treated" : l.track ? "track" : ""}</span>
+        </Text>
+        <LengthEdit
+          label={l.track ? "Its metal" : "Thickness"}
+          units={units}
+          value={l.thickness}
+          keep={(v) => told({ ...l, thickness: v })}
+        />
+        <LengthEdit label="Depth" units={units} value={l.depth} keep={(v) => told({ ...l, depth: v })} />
+        {l.track && <LengthEdit label="Fit in it" units={units} value={l.fit ?? ""} keep={(v) => told({ ...l, fit: v })} />}
+      </Group>
+      <TextInput
+        key={stock.join()}
+        label={`${l.id} is sold in lengths of`}
+        defaultValue={stock.join(", ")}
+        error={fault}
+        onBlur={(e) => {
+          const now = e.currentTarget.value
+            .split(/[;,]/)
+            .map((x) => x.trim())
+            .filter(Boolean);
+          if (now.join() === stock.join()) return;
+          keep({ ...l, stock: now.length > 0 ? now : undefined }).then(
+            () => setFault(undefined),
+            (p: Problem) => setFault(p.message),
+          );
+        }}
+      />
+    </div>
+  );
+}
 
 /** One more lumber, by the size of one piece of it. */
 function MoreLumber({ taken, units, keep }: { taken: string[]; units: string; keep: (l: Lumber) => Promise<unknown> }) {

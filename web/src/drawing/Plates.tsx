@@ -90,10 +90,15 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
           </g>
         ))}
         {d.openings
-          .filter((o) => o.kind !== "window" && x(o.to) - x(o.from) > 130)
+          .filter((o) => o.sawn)
+          .map((o) => (
+            <path key={o.id} d={`M${x(o.from)} 36v26M${x(o.to)} 36v26`} className="saw-line" />
+          ))}
+        {d.openings
+          .filter((o) => o.sawn && x(o.to) - x(o.from) > 130)
           .map((o) => (
             <text key={o.id} x={(x(o.from) + x(o.to)) / 2} y={54} textAnchor="middle" className="note">
-              cut out after it stands
+              sawn out after it stands
             </text>
           ))}
         <rect x={x(0)} y={72} width={x(d.length) - x(0)} height={30} className="tape" />

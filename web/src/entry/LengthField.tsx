@@ -60,7 +60,16 @@ export function LengthField({ value, units, mark, change, enter, fault, field, .
 }
 
 /** A length that is part of the design: kept on Enter or when left, put back on Escape. */
-export function LengthEdit({ value, keep, ...rest }: Omit<Props, "change" | "enter"> & { keep: (text: string) => void }) {
+export function LengthEdit({
+  value,
+  keep,
+  empty,
+  ...rest
+}: Omit<Props, "change" | "enter"> & {
+  keep: (text: string) => void;
+  /** it may be left empty, and something else holds then */
+  empty?: boolean;
+}) {
   const shown = bare(value);
   const [text, setText] = useState(shown);
   const field = useRef<HTMLInputElement>(null);
@@ -74,7 +83,7 @@ export function LengthEdit({ value, keep, ...rest }: Omit<Props, "change" | "ent
   }, [shown]);
   const done = (leaving: boolean) => {
     const now = text.trim();
-    if (now === "" || (leaving && now === asked.current)) setText(shown);
+    if ((now === "" && !empty) || (leaving && now === asked.current)) setText(shown);
     else if (now !== shown) {
       asked.current = now;
       keep(now);

@@ -54,12 +54,25 @@ export function Against({ lies, children }: Props) {
             ))}
             {a.fixings.length > 0 && "."}
           </p>
+          {a.counts.length > 1 && (
+            <ul className="plain counts quiet">
+              {a.counts.map((c) => (
+                <li key={c.what + c.n}>
+                  <b>{c.n}</b> <Said text={c.what} />
+                </li>
+              ))}
+            </ul>
+          )}
           {a.how && a.how.length > 0 && (
             <How sum={a.how}>
               <span className="opens">How these places came about</span>
             </How>
           )}
-          {a.heed && <p className="is-held">{a.heed}</p>}
+          {a.heed && (
+            <p className="is-held">
+              <Said text={a.heed} />
+            </p>
+          )}
           {a.short.map((s) => (
             <p key={s.from} className="is-held">
               <Said text={s.text} />

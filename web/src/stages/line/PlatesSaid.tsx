@@ -7,7 +7,7 @@ import { tell } from "../../app/say";
 import { means, useWord } from "../../app/words";
 import { Len, Said } from "../../drawing/Len";
 import { useEdits } from "../../edits/useEdits";
-import { LengthField } from "../../entry/LengthField";
+import { LengthEdit, LengthField } from "../../entry/LengthField";
 import { Against } from "./Against";
 import { fixings } from "./choices";
 
@@ -49,6 +49,11 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
         </Table>
         {said?.stack && <p>{said.stack}</p>}
         {said?.ground && <p>{said.ground}</p>}
+        {said?.doors.map((t) => (
+          <p key={t}>
+            <Said text={t} />
+          </p>
+        ))}
         {said && said.ties.length > 0 && (
           <p>
             {said.straps > 0 && (
@@ -92,6 +97,23 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
           ]}
         />
       </section>
+      <OwnFit wall={wall} keep={keep} />
+      {(wall.breaks ?? []).map((b, i) => (
+        <p key={b.of + b.at} className="held-back">
+          <span>
+            The {word(b.of === "floor" ? "bottom-plate" : "top-plate")} ends at <Len text={b.at} />, a stud on each side.
+          </span>
+          <ActionIcon
+            size={48}
+            variant="subtle"
+            color="gray"
+            aria-label={`Let the plate run through at ${b.at}`}
+            onClick={() => keep({ breaks: wall.breaks?.filter((_, k) => k !== i) }).catch(tell)}
+          >
+            <IconX size={18} />
+          </ActionIcon>
+        </p>
+      ))}
       <Pending wall={wall} keep={keep} fault={fault} />
       <Against lies={worked.against ?? []}>
         {(of) => (
@@ -104,6 +126,27 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
         )}
       </Against>
     </>
+  );
+}
+
+/** Fit and hold of this wall, the job's where nothing is said. */
+function OwnFit({ wall, keep }: Pick<PendingProps, "wall" | "keep">) {
+  const { job, plan } = useJobContext();
+  const d = job.document;
+  return (
+    <div className="two">
+      {(["fit", "hold"] as const).map((key) => (
+        <LengthEdit
+          key={key}
+          label={key === "fit" ? "Its own fit, else the job's" : "Its own hold, else the job's"}
+          units={d.units}
+          value={wall[key] ?? ""}
+          placeholder={plan.usual.rules[key]}
+          empty
+          keep={(v) => keep({ [key]: v || undefined }).catch(tell)}
+        />
+      ))}
+    </div>
   );
 }
 
@@ -156,7 +199,14 @@ function FixWith({ label, now, keep }: { label: string; now?: Fixing; keep: (f?:
           />
         </div>
       )}
-      {by?.cures && (
+      {by && !by.bead && (
+        <Switch
+          label="A bead of adhesive under it as well"
+          checked={!!f.bead}
+          onChange={(e) => send({ ...f, bead: e.currentTarget.checked || undefined })}
+        />
+      )}
+      {(by?.cures || f.bead) && (
         <TextInput
           label="Hours to cure, as its maker says"
           inputMode="decimal"
@@ -185,7 +235,7 @@ interface PendingProps {
 function Pending({ wall, keep, fault }: PendingProps) {
   const { job } = useJobContext();
   const d = job.document;
-  const fresh = { from: "", to: "", what: "" };
+  const fresh = { from: "", to: "", what: "", of: "floor" as "floor" | "ceiling" | "both" };
   const [next, setNext] = useState<typeof fresh>();
   const all = wall.pending ?? [];
   const at = (field: string) => fault?.of(`.pending[${all.length}].${field}`);
@@ -242,6 +292,16 @@ function Pending({ wall, keep, fault }: PendingProps) {
             value={next.what}
             onChange={(e) => setNext({ ...next, what: e.currentTarget.value })}
             error={at("what")}
+          />
+          <NativeSelect
+            label="Where the work is"
+            value={next.of}
+            onChange={(e) => setNext({ ...next, of: e.currentTarget.value as typeof next.of })}
+            data={[
+              { value: "floor", label: "in the floor" },
+              { value: "ceiling", label: "in the ceiling" },
+              { value: "both", label: "in both" },
+            ]}
           />
           <div className="buttons">
             <Button type="submit" h={48}>
