@@ -101,7 +101,7 @@ func (s *simulation) job(wide, deep, first, spacing float64, count int) job.Docu
 	s.corners()
 	v := s.d.Survey
 	v.Joists = []job.Joists{{
-		ID: "ceiling joists", Of: "ceiling", Angle: 90, First: job.Place{X: job.Exactly(measure.FromMillimetres(first).Nearest(measure.Inch64), u), Y: job.Exactly(0, u)},
+		ID: "ceiling joists", Of: "ceiling", Angle: job.Angle(90), First: &job.Place{X: job.Exactly(measure.FromMillimetres(first).Nearest(measure.Inch64), u), Y: job.Exactly(0, u)},
 		Spacing: job.Exactly(measure.FromMillimetres(-spacing), u), Count: count, Width: job.L(u.Words("1 3/4 in", "45 mm")),
 	}}
 	// to the left of joists that run up the page is towards smaller x: count from the last

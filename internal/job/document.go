@@ -144,24 +144,50 @@ type Place struct {
 type Joists struct {
 	ID      string   `json:"id" maxLength:"64"`
 	Of      string   `json:"of" enum:"floor,ceiling"`
-	Angle   float64  `json:"angle" doc:"Direction they run, degrees anticlockwise from x."`
-	First   Place    `json:"first" doc:"A point on the centre line of one joist."`
+	Angle   *float64 `json:"angle,omitempty" doc:"Direction they run, degrees anticlockwise from x."`
+	First   *Place   `json:"first,omitempty" doc:"A point on the centre line of one joist; the others step to its left."`
+	By      *ByJoist `json:"by,omitempty" doc:"Where they lie by a wall, in place of angle and first."`
 	Spacing Length   `json:"spacing,omitzero" format:"length"`
 	Count   int      `json:"count,omitempty" minimum:"0" maximum:"1000"`
 	At      []Length `json:"at,omitempty" format:"length" nullable:"false" doc:"Distances from the first, in place of spacing and count."`
+	Gaps    []Length `json:"gaps,omitempty" format:"length" nullable:"false" doc:"Centre to centre, one after another from the first, in place of at, spacing and count."`
 	Width   Length   `json:"width,omitzero" format:"length"`
 	Exposed bool     `json:"exposed,omitempty"`
 
 	Material string `json:"material,omitempty" enum:"timber,steel" doc:"What a plate is fixed into there. A steel beam is a run of one. Default timber."`
 }
 
+// ByJoist says where a run of joists lies by a wall, there or new: along it, the
+// first so far off its face; or across it, the first so far along it. The others
+// step on, away from where that was measured.
+type ByJoist struct {
+	Face  string `json:"face" doc:"An existing wall, or a new one as in a line."`
+	Runs  string `json:"runs,omitempty" enum:"along,across" doc:"Default along."`
+	First Length `json:"first" format:"length" doc:"Along: off the face to the centre of the first. Across: along the wall to it."`
+	End   string `json:"end,omitempty" enum:"start,end" doc:"Across: the end of the wall it is measured from. Default start."`
+}
+
+// ByRun says where a thing in the way lies by a wall, there or new: along it,
+// from near to far off its face; or across it, square to it, from near to far
+// along it.
+type ByRun struct {
+	Face  string `json:"face" doc:"An existing wall, or a new one as in a line."`
+	Runs  string `json:"runs,omitempty" enum:"along,across" doc:"Default along."`
+	Near  Length `json:"near" format:"length" doc:"Its nearer edge: off the face, or along the wall."`
+	Far   Length `json:"far" format:"length" doc:"Its farther edge."`
+	End   string `json:"end,omitempty" enum:"start,end" doc:"The end of the wall that distances along it are measured from. Default start."`
+	Start Length `json:"start,omitzero" format:"length" doc:"Where its run begins: along the wall, or off the face. Left out: it runs through the room."`
+	Stop  Length `json:"stop,omitzero" format:"length" doc:"Where it ends. Start without stop, along: a round thing whose middle is there."`
+}
+
 // Obstruction is a straight run of something in the way.
 type Obstruction struct {
 	ID        string     `json:"id" maxLength:"64"`
 	Kind      string     `json:"kind" doc:"beam, duct, pipe, drain, soffit, box, post, …"`
-	From      Place      `json:"from"`
-	To        Place      `json:"to"`
-	Width     Length     `json:"width" format:"length" doc:"Across, or outside diameter."`
+	From      *Place     `json:"from,omitempty"`
+	To        *Place     `json:"to,omitempty"`
+	By        *ByRun     `json:"by,omitempty" doc:"Where it lies by a wall, in place of from, to and width."`
+	Width     Length     `json:"width,omitzero" format:"length" doc:"Across, or outside diameter."`
 	Underside Length     `json:"underside,omitzero" format:"length" doc:"Elevation of its underside."`
 	Headroom  Length     `json:"headroom,omitzero" format:"length" doc:"Height of its underside over the floor, in place of underside."`
 	Height    Length     `json:"height,omitzero" format:"length" doc:"Of something low, such as a skirting or a pipe along the floor: height of its upper side over the floor. Underside or headroom then say how far up its lower side is; without them it stands on the floor."`

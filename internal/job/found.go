@@ -121,3 +121,6 @@ type Extra struct {
 	Column string `json:"column"`
 	Value  string `json:"value"`
 }
+
+// Angle is a direction in degrees, as a run of joists is given one.
+func Angle(degrees float64) *float64 { return &degrees }

@@ -145,6 +145,7 @@ func (s *drawer) writeFound(room *Room, shape room.Shape) {
 		raw, _ := s.Given[r.ID].Value.In(s.Rules.Units)
 		room.Pins = append(room.Pins, RoomPin{r.ID, string(r.Kind), r.At.X, r.At.Y, s.Rules.Units.Say(raw, 0), s.Where(r), doubtful[r.ID]})
 	}
+	room.Outside = append([]work.Outside{}, s.Outside...)
 	for _, o := range s.Obstructions {
 		said := o.Kind
 		switch {

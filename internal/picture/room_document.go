@@ -19,6 +19,7 @@ type Room struct {
 	Lines        []RoomLine     `json:"lines" nullable:"false" doc:"New walls."`
 	Pins         []RoomPin      `json:"pins" nullable:"false"`
 	Joists       []DrawnJoist   `json:"joists" nullable:"false"`
+	Outside      []work.Outside `json:"outside" nullable:"false" doc:"What was found, said to lie where the room isn't."`
 	Obstructions []DrawnRun     `json:"obstructions" nullable:"false"`
 	Hidden       []DrawnRun     `json:"hidden" nullable:"false"`
 	Zones        []DrawnZone    `json:"zones" nullable:"false"`

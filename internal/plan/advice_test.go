@@ -83,7 +83,7 @@ func TestMovedOntoWhatIsBehindIt(t *testing.T) {
 	moved, err := applyFix(d, "E", "to-stud-96")
 	require.NoError(t, err)
 	assert.Contains(t, adviceOf(wallOf(t, computed(t, moved), "E"), "behind").Text, "its stud at 96 stands behind it")
-	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: 180, First: job.Place{X: job.L("0 in"), Y: job.L("54 in")}, At: []job.Length{job.L("0 in"), job.L("-16 in")}}}
+	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: job.Angle(180), First: &job.Place{X: job.L("0 in"), Y: job.L("54 in")}, At: []job.Length{job.L("0 in"), job.L("-16 in")}}}
 	p = computed(t, d)
 	joists := adviceOf(wallOf(t, p, "D"), "joists")
 	for _, a := range wallOf(t, p, "D").Advice {
@@ -113,7 +113,7 @@ func TestEveryFixThatIsOfferedCanBeDone(t *testing.T) {
 			"C": {By: "square", Face: "A back", At: job.L(inch("beyond", 20, 150))},
 		})
 		d.Survey.Walls[0].Material, d.Survey.Walls[0].Studs = "timber", []job.Length{job.L("20 in"), job.L("36 in"), job.L("52 in"), job.L("68 in"), job.L("84 in"), job.L("100 in")}
-		d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", First: job.Place{X: job.L("0 in"), Y: job.L("20 in")}, Spacing: job.L("16 in"), Count: 9}}
+		d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: job.Angle(0), First: &job.Place{X: job.L("0 in"), Y: job.L("20 in")}, Spacing: job.L("16 in"), Count: 9}}
 		d.Survey.Readings = jobtest.Closet().Survey.Readings
 		if random.IntN(2) == 0 {
 			for i := range d.Walls {
@@ -148,7 +148,7 @@ func TestAWallGivenByItsEndsIsMovedToo(t *testing.T) {
 	d := jobtest.Laid(jobtest.Leaning, nil)
 	d.Walls = []job.Wall{{ID: "A", From: job.Place{X: job.L("20 in"), Y: job.L("60 in")}, To: job.Place{X: job.L("120 in"), Y: job.L("60 in")}, Lumber: "2x4", Top: []string{"2x4"}, Bottom: []string{"2x4"}}}
 	d.Survey.Readings = jobtest.Closet().Survey.Readings
-	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", First: job.Place{X: job.L("0 in"), Y: job.L("57 in")}, At: []job.Length{job.L("0 in"), job.L("16 in")}}}
+	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: job.Angle(0), First: &job.Place{X: job.L("0 in"), Y: job.L("57 in")}, At: []job.Length{job.L("0 in"), job.L("16 in")}}}
 	before := wallOf(t, computed(t, d), "A")
 	require.Equal(t, "between", before.Against[1].Lie)
 	var a advise.Advice

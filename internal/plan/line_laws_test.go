@@ -109,7 +109,7 @@ func TestFixingsOfAnyWallCanBeDriven(t *testing.T) {
 		d := closetIn(t, anyRoom(t))
 		d.Survey.Readings = jobtest.Closet().Survey.Readings
 		angle := rapid.SampledFrom([]float64{0, 90, 180, 45}).Draw(t, "joists run at")
-		d.Survey.Joists = []job.Joists{{ID: "J", Of: rapid.SampledFrom([]string{"floor", "ceiling"}).Draw(t, "of"), Angle: angle, First: job.Place{X: job.L("5 in"), Y: job.L("5 in")}, Spacing: job.L("16 in"), Count: 9}}
+		d.Survey.Joists = []job.Joists{{ID: "J", Of: rapid.SampledFrom([]string{"floor", "ceiling"}).Draw(t, "of"), Angle: job.Angle(angle), First: &job.Place{X: job.L("5 in"), Y: job.L("5 in")}, Spacing: job.L("16 in"), Count: 9}}
 		by := rapid.SampledFrom([]string{"", "screw", "nail", "bolt", "resin", "adhesive"}).Draw(t, "by")
 		if by != "" {
 			d.Walls[0].FixFloor = &job.Fixing{By: by, Length: job.L("4 in")}

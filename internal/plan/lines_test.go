@@ -255,7 +255,7 @@ func nothingCut(string) bool { return false }
 
 func TestTwoPlacesSideBySide(t *testing.T) {
 	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Parts: []job.Part{{Length: job.L("97 in")}}}})
-	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: 180, First: job.Place{X: job.L("0 in"), Y: job.L("54 in")}, Spacing: job.L("16 in"), Count: 1}, {ID: "K", Of: "ceiling", Angle: 180, First: job.Place{X: job.L("0 in"), Y: job.L("70 in")}, Count: 1}, {ID: "L", Of: "ceiling", Angle: 180, First: job.Place{X: job.L("0 in"), Y: job.L("86 in")}, Count: 1}}
+	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: job.Angle(180), First: &job.Place{X: job.L("0 in"), Y: job.L("54 in")}, Spacing: job.L("16 in"), Count: 1}, {ID: "K", Of: "ceiling", Angle: job.Angle(180), First: &job.Place{X: job.L("0 in"), Y: job.L("70 in")}, Count: 1}, {ID: "L", Of: "ceiling", Angle: job.Angle(180), First: &job.Place{X: job.L("0 in"), Y: job.L("86 in")}, Count: 1}}
 	there := job.Copy(d)
 	there.Walls[0].Line.At = job.L("68 in")
 	there.Walls[0].Line.Parts[0].Length = job.L("110 in")

@@ -171,7 +171,7 @@ func TestWhileAPieceIsHeldAReadingIsNamed(t *testing.T) {
 			d.Walls[0].Openings = []job.Opening{{ID: "D", Kind: "door", Centre: job.L(u(long / 2)), Leaf: &leaf}}
 		}
 		if rapid.Bool().Draw(rt, "joists") {
-			d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: -90, First: job.Place{X: job.L(u(7)), Y: job.L("0")}, Spacing: job.L(u(16)), Count: 16, Exposed: true}}
+			d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: job.Angle(-90), First: &job.Place{X: job.L(u(7)), Y: job.L("0")}, Spacing: job.L(u(16)), Count: 16, Exposed: true}}
 		}
 		for i := range rapid.IntRange(0, 4).Draw(rt, "read") {
 			along(&d, "gap", u(rapid.Int64Range(0, long).Draw(rt, fmt.Sprint("at", i))), u(96))
@@ -231,7 +231,7 @@ func TestTheJambsFreeTheJacks(t *testing.T) {
 // the first isn't said to be between two.
 func TestUnderExposedJoistsOneReadsAtAJoist(t *testing.T) {
 	d := bare(measure.Imperial, "101 in")
-	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: -90, First: job.Place{X: job.L("13 3/4"), Y: job.L("0")}, Spacing: job.L("16"), Count: 6, Exposed: true}}
+	d.Survey.Joists = []job.Joists{{ID: "J", Of: "ceiling", Angle: job.Angle(-90), First: &job.Place{X: job.L("13 3/4"), Y: job.L("0")}, Spacing: job.L("16"), Count: 6, Exposed: true}}
 	p := computed(t, d)
 	next, _ := p.Next()
 	require.NotEmpty(t, next)

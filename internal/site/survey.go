@@ -264,13 +264,26 @@ func (r *resolver) place(path string, p job.Place) (geo.Point, *framing.Wall) {
 func (r *resolver) joists(path string, j job.Joists, seen map[string]bool) {
 	before := len(r.faults)
 	r.id(path+".id", j.ID, seen, 64)
-	x, y, _ := r.point(path+".first", j.First)
 	width := r.within(path+".width", j.Width, 3*measure.Inch/2, 1, measure.Metre)
-	if math.Abs(j.Angle) > 360 {
-		r.faults.Add(path+".angle", "%g degrees: give between -360 and 360", j.Angle)
-	}
+	start, step, angle := r.joistsFrom(path, j)
 	var at []measure.Length // off the first, to the left of the way they run
-	if j.At != nil {
+	if j.Gaps != nil {
+		if j.Spacing.Given() || j.Count != 0 || j.At != nil {
+			r.faults.Add(path+".gaps", "takes the place of at, spacing and count: give one of them")
+		}
+		if len(j.Gaps) > 1000 {
+			r.faults.Add(path+".gaps", "%d gaps: give at most 1000", len(j.Gaps))
+			return
+		}
+		at = append(at, 0)
+		for i, text := range j.Gaps {
+			one, ok := r.must(fmt.Sprintf("%s.gaps[%d]", path, i), text)
+			if ok && (one <= 0 || one > 100*measure.Metre) {
+				r.faults.Add(fmt.Sprintf("%s.gaps[%d]", path, i), "%s is no distance to the next", r.write(one))
+			}
+			at = append(at, at[i]+one)
+		}
+	} else if j.At != nil {
 		if j.Spacing.Given() || j.Count != 0 {
 			r.faults.Add(path+".at", "takes the place of spacing and count: give one or the other")
 		}
@@ -301,12 +314,10 @@ func (r *resolver) joists(path string, j job.Joists, seen map[string]bool) {
 	if len(r.faults) > before {
 		return
 	}
-	sin, cos := math.Sincos(j.Angle * math.Pi / 180)
-	first := dot(x, y)
 	for _, off := range at {
 		d := off.Millimetres()
 		r.JoistList = append(r.JoistList, survey.Joist{
-			Run: j.ID, Of: surfaceOf(j.Of), At: geo.Point{X: first.X - sin*d, Y: first.Y + cos*d}, Angle: j.Angle, Width: width.Millimetres(), Exposed: j.Exposed, Steel: j.Material == "steel",
+			Run: j.ID, Of: surfaceOf(j.Of), At: geo.Point{X: start.X + step.X*d, Y: start.Y + step.Y*d}, Angle: angle, Width: width.Millimetres(), Exposed: j.Exposed, Steel: j.Material == "steel",
 		})
 	}
 }
@@ -317,15 +328,8 @@ func (r *resolver) obstruction(path string, o job.Obstruction, seen map[string]b
 	if o.Kind == "" {
 		r.faults.Add(path+".kind", "empty: say what it is, such as duct or pipe")
 	}
-	x1, y1, _ := r.point(path+".from", o.From)
-	x2, y2, _ := r.point(path+".to", o.To)
-	out := framing.Obstruction{ID: o.ID, Kind: o.Kind, From: dot(x1, y1), To: dot(x2, y2), Rises: o.Rises}
-	if w, ok := r.must(path+".width", o.Width); ok {
-		if w <= 0 || w > 20*measure.Metre {
-			r.faults.Add(path+".width", "%s is no width", r.write(w))
-		}
-		out.Width = w.Millimetres()
-	}
+	out := framing.Obstruction{ID: o.ID, Kind: o.Kind, Rises: o.Rises}
+	out.From, out.To, out.Width = r.runOf(path, o)
 	if o.Clear != nil {
 		out.Side = r.within(path+".clear.side", o.Clear.Side, 0, 0, measure.Metre).Millimetres()
 		out.Below = r.within(path+".clear.below", o.Clear.Below, 0, 0, measure.Metre).Millimetres()

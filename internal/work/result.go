@@ -33,6 +33,7 @@ type Result struct {
 	Doubts   []Doubted
 	Cuts     []Lumbered
 	Findings []framing.Finding // of the job as a whole
+	Outside  []Outside
 }
 
 // Wall is one wall worked out.
@@ -76,6 +77,7 @@ func outIn(s *site.Site, fitted *survey.Wary, frame func(r *Result, w *framing.W
 			Fix:  s.Rules.Tell(words.TapeGapFromFloorTo),
 		})
 	}
+	r.tellOutside()
 	r.doubt()
 	return r
 }

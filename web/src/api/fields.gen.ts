@@ -196,11 +196,30 @@ export const described: Record<string, Record<string, Described>> = {
   },
   "joists": {
     "angle": {
-      "type": "number",
-      "must": true
+      "type": "number"
     },
     "at": {
       "type": "lengths"
+    },
+    "by.end": {
+      "type": "choice",
+      "options": [
+        "start",
+        "end"
+      ]
+    },
+    "by.face": {
+      "type": "text"
+    },
+    "by.first": {
+      "type": "length"
+    },
+    "by.runs": {
+      "type": "choice",
+      "options": [
+        "along",
+        "across"
+      ]
     },
     "count": {
       "type": "number"
@@ -219,6 +238,9 @@ export const described: Record<string, Record<string, Described>> = {
     },
     "first.y": {
       "type": "text"
+    },
+    "gaps": {
+      "type": "lengths"
     },
     "id": {
       "type": "text",
@@ -247,6 +269,35 @@ export const described: Record<string, Record<string, Described>> = {
     }
   },
   "obstructions": {
+    "by.end": {
+      "type": "choice",
+      "options": [
+        "start",
+        "end"
+      ]
+    },
+    "by.face": {
+      "type": "text"
+    },
+    "by.far": {
+      "type": "length"
+    },
+    "by.near": {
+      "type": "length"
+    },
+    "by.runs": {
+      "type": "choice",
+      "options": [
+        "along",
+        "across"
+      ]
+    },
+    "by.start": {
+      "type": "length"
+    },
+    "by.stop": {
+      "type": "length"
+    },
     "clear.below": {
       "type": "length"
     },
@@ -298,8 +349,7 @@ export const described: Record<string, Record<string, Described>> = {
       "type": "length"
     },
     "width": {
-      "type": "length",
-      "must": true
+      "type": "length"
     }
   }
 };

@@ -435,6 +435,59 @@ export interface components {
             /** @enum {string} */
             of: "floor" | "ceiling";
         };
+        ByJoist: {
+            /**
+             * @description Across: the end of the wall it is measured from. Default start.
+             * @enum {string}
+             */
+            end?: "start" | "end";
+            /** @description An existing wall, or a new one as in a line. */
+            face: string;
+            /**
+             * Format: length
+             * @description Along: off the face to the centre of the first. Across: along the wall to it.
+             */
+            first: string;
+            /**
+             * @description Default along.
+             * @enum {string}
+             */
+            runs?: "along" | "across";
+        };
+        ByRun: {
+            /**
+             * @description The end of the wall that distances along it are measured from. Default start.
+             * @enum {string}
+             */
+            end?: "start" | "end";
+            /** @description An existing wall, or a new one as in a line. */
+            face: string;
+            /**
+             * Format: length
+             * @description Its farther edge.
+             */
+            far: string;
+            /**
+             * Format: length
+             * @description Its nearer edge: off the face, or along the wall.
+             */
+            near: string;
+            /**
+             * @description Default along.
+             * @enum {string}
+             */
+            runs?: "along" | "across";
+            /**
+             * Format: length
+             * @description Where its run begins: along the wall, or off the face. Left out: it runs through the room.
+             */
+            start?: string;
+            /**
+             * Format: length
+             * @description Where it ends. Start without stop, along: a round thing whose middle is there.
+             */
+            stop?: string;
+        };
         Change: {
             /** @description Left out when it is gone. */
             now?: string;
@@ -1173,14 +1226,18 @@ export interface components {
              * Format: double
              * @description Direction they run, degrees anticlockwise from x.
              */
-            angle: number;
+            angle?: number;
             /** @description Distances from the first, in place of spacing and count. */
             at?: string[];
+            /** @description Where they lie by a wall, in place of angle and first. */
+            by?: components["schemas"]["ByJoist"];
             /** Format: int64 */
             count?: number;
             exposed?: boolean;
-            /** @description A point on the centre line of one joist. */
-            first: components["schemas"]["Place"];
+            /** @description A point on the centre line of one joist; the others step to its left. */
+            first?: components["schemas"]["Place"];
+            /** @description Centre to centre, one after another from the first, in place of at, spacing and count. */
+            gaps?: string[];
             id: string;
             /**
              * @description What a plate is fixed into there. A steel beam is a run of one. Default timber.
@@ -1389,8 +1446,10 @@ export interface components {
             };
         };
         Obstruction: {
+            /** @description Where it lies by a wall, in place of from, to and width. */
+            by?: components["schemas"]["ByRun"];
             clear?: components["schemas"]["Clearance"];
-            from: components["schemas"]["Place"];
+            from?: components["schemas"]["Place"];
             /**
              * Format: length
              * @description Height of its underside over the floor, in place of underside.
@@ -1406,7 +1465,7 @@ export interface components {
             kind: string;
             /** @description A pipe or post that comes up from the floor. */
             rises?: boolean;
-            to: components["schemas"]["Place"];
+            to?: components["schemas"]["Place"];
             /**
              * Format: length
              * @description Elevation of its underside.
@@ -1416,7 +1475,7 @@ export interface components {
              * Format: length
              * @description Across, or outside diameter.
              */
-            width: string;
+            width?: string;
         };
         Offer: {
             /** @description Id of one of its edits. */
@@ -2079,6 +2138,12 @@ export interface components {
             text: string;
             wide: string;
         };
+        PlanOutside: {
+            id: string;
+            /** @enum {string} */
+            part: "joists" | "obstructions";
+            text: string;
+        };
         PlanPieceChange: {
             member: string;
             /** @description The length it gives now; left out when the piece is gone. */
@@ -2165,6 +2230,8 @@ export interface components {
             missing: number;
             next: components["schemas"]["PlanNext"][];
             obstructions: components["schemas"]["PlanDrawnRun"][];
+            /** @description What was found, said to lie where the room isn't. */
+            outside: components["schemas"]["PlanOutside"][];
             pins: components["schemas"]["PlanRoomPin"][];
             /** @description Raw, rounded and used, where they differ. */
             readings: components["schemas"]["PlanCounted"][];

@@ -26,7 +26,12 @@ export function PartEditor({ form, entry, fresh, close }: Props) {
   const keep = () => edits.make({ do: "put-found", part: form.part, entry: e } as unknown as Draft).then(close, () => {}); // the faults stand at their fields
   const set = (path: string, value: unknown) => {
     if (edits.error) edits.reset();
-    setE(put(e, path, value));
+    const how = form.fields.find((f) => f.type === "how" && f.path === path);
+    // one way of giving it takes the other's place
+    const bare = (how?.other ?? []).reduce((now, other) => put(now, other, undefined), e);
+    const axes =
+      form.part === "joists" ? { angle: 0, first: { x: "", y: "" } } : { from: { x: "", y: "" }, to: { x: "", y: "" } };
+    setE(put(how && value === undefined ? { ...bare, ...axes } : bare, path, value));
   };
   const missing = form.fields.some((f) => f.must && (!f.when || f.when(e)) && !String(get(e, f.path) ?? "").trim());
   const shown = form.fields.filter((f) => !f.when || f.when(e));
@@ -77,6 +82,39 @@ function One({ f, e, set, fault, lock }: OneProps) {
       return <Switch label={f.label} checked={!!value} onChange={(x) => set(f.path, x.currentTarget.checked)} />;
     case "number":
       return <NumberField label={f.label} value={value as number | undefined} error={fault} change={(n) => set(f.path, n)} />;
+    case "how":
+      return (
+        <NativeSelect
+          label={f.label}
+          value={value === undefined ? "axes" : "wall"}
+          error={fault}
+          onChange={(x) => set(f.path, x.currentTarget.value === "wall" ? {} : undefined)}
+          data={[
+            { value: "wall", label: "off a wall" },
+            { value: "axes", label: "by the plan's axes" },
+          ]}
+        />
+      );
+    case "face":
+      return (
+        <NativeSelect
+          label={f.label}
+          value={text}
+          error={fault}
+          onChange={(x) => set(f.path, x.currentTarget.value)}
+          data={["", ...faces(d)]}
+        />
+      );
+    case "end":
+      return (
+        <NativeSelect
+          label={f.label}
+          value={text}
+          error={fault}
+          onChange={(x) => set(f.path, x.currentTarget.value)}
+          data={ends(d, String(get(e, "by.face") ?? ""))}
+        />
+      );
     case "choice":
     case "corner":
     case "wall": {
@@ -114,6 +152,23 @@ function One({ f, e, set, fault, lock }: OneProps) {
     <TextInput label={f.label} value={text} error={fault} disabled={lock} onChange={(x) => set(f.path, x.currentTarget.value)} />
   );
 }
+
+type Doc = ReturnType<typeof useJobContext>["job"]["document"];
+
+/** Faces that a thing can be measured off: walls that are there, and new ones. */
+const faces = (d: Doc) => [
+  ...(d.survey?.walls ?? []).map((w) => w.id),
+  ...(d.walls ?? []).flatMap((w) => [w.id, `${w.id} back`]),
+];
+
+/** The two ends of a wall, by what they are. */
+const ends = (d: Doc, face: string) => {
+  const there = d.survey?.walls?.find((w) => w.id === face);
+  return [
+    { value: "", label: there ? `corner ${there.from}` : "its From end" },
+    { value: "end", label: there ? `corner ${there.to}` : "its To end" },
+  ];
+};
 
 interface RowsProps {
   f: Field;

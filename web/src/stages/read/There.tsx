@@ -17,6 +17,8 @@ export function There({ room }: { room: Room }) {
   const remove = (form: PartForm, e: Entry) =>
     edits.make({ do: "remove-found", part: form.part, key: e.id } as Draft).catch(tell);
   const more = (form: PartForm, e: Entry) => {
+    const out = room.outside.find((o) => o.part === form.part && o.id === e.id);
+    if (out) return out.text;
     if (form.part === "instruments") return room.instruments.find((i) => i.id === e.id)?.text;
     if (form.part !== "walls") return;
     const w = room.walls.find((one) => one.id === e.id);

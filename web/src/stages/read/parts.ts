@@ -4,8 +4,10 @@ import type { Entry, Part } from "../../api/hooks";
 export interface Field {
   path: string;
   label: string;
-  type: "text" | "length" | "number" | "bool" | "choice" | "corner" | "wall" | "lengths" | "rows";
+  type: "text" | "length" | "number" | "bool" | "choice" | "corner" | "wall" | "lengths" | "rows" | "face" | "end" | "how";
   options?: string[];
+  /** of a way it is given: what the other way holds */
+  other?: string[];
   columns?: { path: string; label: string; text?: boolean }[];
   when?: (e: Entry) => boolean;
   must?: boolean;
@@ -29,6 +31,14 @@ const at = (path: string, label: string): Asked[] => [
   { path: `${path}.y`, label: `${label}, up`, must: true },
 ];
 const given = (...parts: unknown[]) => parts.filter(Boolean).join(", ");
+
+const byWall = (e: Entry) => e.by !== undefined;
+const byAxes = (e: Entry) => e.by === undefined;
+const across = (e: Entry) => (e.by as { runs?: string } | undefined)?.runs === "across";
+const wallSaid = (e: Entry) => {
+  const by = e.by as Record<string, string> | undefined;
+  return by && `${by.runs ?? "along"} ${by.face}`;
+};
 
 /** What can be found in a building, and what is asked of each: data, not screens. */
 const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
@@ -87,10 +97,13 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
     title: "Joists",
     one: "run of joists",
     empty: "Floor and ceiling joists: a regular run, or one by one.",
-    fresh: { id: "", of: "ceiling", angle: 0, first: { x: "0", y: "0" } },
+    fresh: { id: "", of: "ceiling", by: {} },
     said: (e) =>
       given(
         e.of,
+        wallSaid(e),
+        e.material === "steel" && "steel",
+        e.gaps && `${(e.gaps as string[]).length + 1}, one by one`,
         e.spacing && `at ${e.spacing}`,
         e.count && `${e.count} of them`,
         e.at && `${(e.at as string[]).length}, one by one`,
@@ -99,12 +112,25 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
     fields: [
       { path: "id", label: "Called" },
       { path: "of", label: "Of" },
-      { path: "angle", label: "They run at, degrees" },
-      ...at("first", "One joist's centre"),
-      { path: "spacing", label: "Spacing, to their left", when: (e) => !e.at },
-      { path: "count", label: "How many", when: (e) => !e.at },
-      { path: "at", label: "Or one by one, off the first", when: (e) => !e.spacing },
+      { path: "by", label: "Given", type: "how", other: ["angle", "first", "at"] },
+      { path: "by.face", label: "Which wall", type: "face", when: byWall, must: true },
+      { path: "by.runs", label: "They run along or across it", type: "choice", options: ["along", "across"], when: byWall },
+      { path: "by.end", label: "Measured from", type: "end", when: across },
+      {
+        path: "by.first",
+        label: "First centre off it (across: along it)",
+        type: "length",
+        when: byWall,
+        must: true,
+      },
+      { path: "angle", label: "They run at, degrees", when: byAxes },
+      ...at("first", "One joist's centre").map((f) => ({ ...f, when: byAxes })),
+      { path: "spacing", label: "Then every", when: (e) => !e.at && !e.gaps },
+      { path: "count", label: "How many", when: (e) => !e.at && !e.gaps },
+      { path: "gaps", label: "Or one by one, centre to centre", when: (e) => !e.spacing && !e.at },
+      { path: "at", label: "Or each off the first", when: (e) => !e.spacing && !e.gaps && byAxes(e) },
       { path: "width", label: "Width" },
+      { path: "material", label: "Made of" },
       { path: "exposed", label: "Exposed: the plate touches joists only" },
     ],
   },
@@ -113,11 +139,14 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
     title: "In the way",
     one: "thing in the way",
     empty: "Beam, duct, pipe, drain, soffit, skirting, sill, box: where it runs, how low it hangs, what room it wants.",
-    fresh: { id: "", kind: "duct", from: { x: "", y: "" }, to: { x: "", y: "" }, width: "" },
+    fresh: { id: "", kind: "duct", by: {} },
     said: (e) =>
       given(
         e.kind,
-        `${e.width} wide`,
+        e.width && `${e.width} wide`,
+        e.by &&
+          `${(e.by as { near: string }).near} to ${(e.by as { far: string }).far} ${across(e) ? "along" : "off"} ${(e.by as { face: string }).face}`,
+        e.height && `${e.height} high`,
         e.underside && `underside ${e.underside}`,
         e.headroom && `headroom ${e.headroom}`,
         e.rises && "rises from the floor",
@@ -131,12 +160,20 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
         options: ["beam", "duct", "pipe", "drain", "soffit", "skirting", "sill", "box", "post"],
         must: true,
       },
-      ...at("from", "One end"),
-      ...at("to", "Other end"),
-      { path: "width", label: "Width, or outside diameter" },
-      { path: "rises", label: "Comes up from the floor" },
-      { path: "underside", label: "Underside, from the laser", when: (e) => !e.headroom },
-      { path: "headroom", label: "Or its height over the floor", when: (e) => !e.underside },
+      { path: "by", label: "Given", type: "how", other: ["from", "to", "width"] },
+      { path: "by.face", label: "Which wall", type: "face", when: byWall, must: true },
+      { path: "by.runs", label: "It runs along or across it", type: "choice", options: ["along", "across"], when: byWall },
+      { path: "by.end", label: "Measured from", type: "end", when: byWall },
+      { path: "by.near", label: "From (off the wall; across: along it)", type: "length", when: byWall, must: true },
+      { path: "by.far", label: "to", type: "length", when: byWall, must: true },
+      { path: "by.start", label: "It begins at, else runs through", type: "length", when: byWall },
+      { path: "by.stop", label: "and ends at", type: "length", when: byWall },
+      ...[...at("from", "One end"), ...at("to", "Other end")].map((f) => ({ ...f, when: byAxes })),
+      { path: "width", label: "Width, or outside diameter", when: byAxes, must: true },
+      { path: "rises", label: "Comes up from the floor", when: (e) => !e.height },
+      { path: "height", label: "Something low: its upper side, over the floor", when: (e) => !e.rises && !e.underside },
+      { path: "underside", label: "Underside, from the laser", when: (e) => !e.headroom && !e.height },
+      { path: "headroom", label: "Or its underside over the floor", when: (e) => !e.underside },
       { path: "clear.side", label: "Room wanted beside it" },
       { path: "clear.below", label: "Room wanted under it" },
     ],
@@ -233,7 +270,7 @@ export function put(e: Entry, path: string, value: unknown): Entry {
     const inner = put({ id: "", ...((e[key] as object) ?? {}) }, rest.join("."), value) as Partial<Entry>;
     if (!(e[key] as Entry | undefined)?.id) delete inner.id;
     out[key] = inner;
-    if (Object.keys(inner).length === 0) delete out[key];
+    if (Object.keys(inner).length === 0 && key !== "by") delete out[key];
     return out;
   }
   if (
