@@ -129,8 +129,7 @@ func (a *adviser) behind(m work.Meeting) {
 			continue
 		}
 		// along the wall that is there, as a step on the plan
-		c := a.Solved().Corners
-		p, q := c[m.Existing.From].At, c[m.Existing.To].At
+		p, q := a.EndsOf(m.Existing)
 		long := p.Distance(q)
 		a.shift(ad, "to-stud-"+stud, a.Rules.Tell(words.MoveLineToItsStud, stud), geo.Point{X: (q.X - p.X) / long * off, Y: (q.Y - p.Y) / long * off})
 	}

@@ -20,6 +20,7 @@ type Obstruction struct {
 	Underside *float64 // elevation from the datum
 	Headroom  *float64 // over the floor, in place of Underside
 	Height    *float64 // of something low: its upper side over the floor
+	Stands    bool     // a wall or railing that stays: nothing is framed through it
 	Side      float64  // room wanted beside it
 	Below     float64  // room wanted under it
 }
@@ -27,6 +28,7 @@ type Obstruction struct {
 // check looks for what would go wrong with the members.
 func (f *framer) check(found Found) {
 	f.checkFound(found)
+	f.checkStairs(found.Stairs)
 	f.checkLow()
 	f.checkBreaks()
 	for _, o := range found.Obstructions {
@@ -125,6 +127,15 @@ func (w *Wall) box(o Obstruction) (low, high, right, left float64, ok bool) {
 
 func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 	var ids []string
+	if o.Stands {
+		for _, m := range f.Members {
+			if m.From < to && m.To > from {
+				ids = append(ids, m.ID)
+			}
+		}
+		f.find(Stop, "stands-in-the-way", from+(to-from)/2, ids, f.rules.Tell(words.StandsInTheWay, o.name(), from, to), f.rules.Tell(words.EndTheWallAtIt, o.ID))
+		return
+	}
 	for _, m := range f.Members {
 		if m.Kind.OnBottom() && m.From < to && m.To > from {
 			ids = append(ids, m.ID)

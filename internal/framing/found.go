@@ -13,6 +13,7 @@ import (
 // Found is what else was found in the building that bears on a wall.
 type Found struct {
 	Obstructions []Obstruction
+	Stairs       []Stair
 	Joists       []survey.Joist
 	Zones        []survey.Zone // with their names, in ZoneNames
 	ZoneNames    []string

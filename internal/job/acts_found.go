@@ -11,6 +11,7 @@ const (
 	FoundInstruments  FoundPart = "instruments"
 	FoundJoists       FoundPart = "joists"
 	FoundObstructions FoundPart = "obstructions"
+	FoundStairs       FoundPart = "stairs"
 )
 
 // foundIn is how each list is reached, and what its entries are called by.
@@ -21,7 +22,7 @@ type foundIn[T any] struct {
 
 // something that is found, of any of the lists.
 type something interface {
-	ExistingWall | Zone | Hidden | Instrument | Joists | Obstruction
+	ExistingWall | Zone | Hidden | Instrument | Joists | Obstruction | Stair
 }
 
 func foundOf[T something]() foundIn[T] {
@@ -39,6 +40,8 @@ func foundOf[T something]() foundIn[T] {
 		lists = foundIn[Joists]{func(s *Survey) *[]Joists { return &s.Joists }, func(e *Joists) *string { return &e.ID }}
 	case Obstruction:
 		lists = foundIn[Obstruction]{func(s *Survey) *[]Obstruction { return &s.Obstructions }, func(e *Obstruction) *string { return &e.ID }}
+	case Stair:
+		lists = foundIn[Stair]{func(s *Survey) *[]Stair { return &s.Stairs }, func(e *Stair) *string { return &e.ID }}
 	}
 	return lists.(foundIn[T])
 }

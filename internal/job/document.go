@@ -82,6 +82,8 @@ type Survey struct {
 	Joists       []Joists      `json:"joists,omitempty" nullable:"false"`
 	Obstructions []Obstruction `json:"obstructions,omitempty" nullable:"false"`
 
+	Stairs []Stair `json:"stairs,omitempty" nullable:"false"`
+
 	Corners     []Corner       `json:"corners,omitempty" nullable:"false" doc:"Of the room, in order with the room on the left. The first lies at 0, 0; the second to the right of it."`
 	Ties        []Tie          `json:"ties,omitempty" nullable:"false" doc:"Measurements between corners."`
 	Walls       []ExistingWall `json:"walls,omitempty" nullable:"false" doc:"Walls that are there."`
@@ -193,6 +195,17 @@ type Obstruction struct {
 	Height    Length     `json:"height,omitzero" format:"length" doc:"Of something low, such as a skirting or a pipe along the floor: height of its upper side over the floor. Underside or headroom then say how far up its lower side is; without them it stands on the floor."`
 	Rises     bool       `json:"rises,omitempty" doc:"A pipe or post that comes up from the floor."`
 	Clear     *Clearance `json:"clear,omitempty"`
+}
+
+// Stair is one straight flight that is there, from its foot to its head.
+type Stair struct {
+	ID       string `json:"id" maxLength:"64"`
+	From     *Place `json:"from,omitempty" doc:"The middle of its foot: the edge of its first step on this floor."`
+	To       *Place `json:"to,omitempty" doc:"The middle of its head."`
+	By       *ByRun `json:"by,omitempty" doc:"Where it lies by a wall, in place of from, to and width: near and far are its two sides, start its foot, stop its head."`
+	Width    Length `json:"width,omitzero" format:"length"`
+	Rise     Length `json:"rise" format:"length" doc:"How far its head lies over its foot; less than nothing where it goes down."`
+	Headroom Length `json:"headroom,omitzero" format:"length" doc:"What must stay free over the line of its nosings. Default 80 in or 2000 mm; the local code decides."`
 }
 
 // Clearance is the room an obstruction wants around it.

@@ -26,12 +26,16 @@ type Tie struct {
 	Void       bool    `json:"void,omitempty"`
 }
 
-// ExistingWall is a wall that is there, from corner to corner.
+// ExistingWall is a wall that is there, from corner to corner; or one that
+// stands free in the room, as railings and posts do.
 type ExistingWall struct {
 	ID       string   `json:"id" maxLength:"32"`
 	Name     string   `json:"name,omitempty" maxLength:"100"`
-	From     string   `json:"from" doc:"Corner."`
-	To       string   `json:"to" doc:"Corner."`
+	Kind     string   `json:"kind,omitempty" enum:"wall,railing,post" doc:"Default wall."`
+	From     string   `json:"from,omitempty" doc:"Corner. Left out where it stands free."`
+	To       string   `json:"to,omitempty" doc:"Corner."`
+	By       *ByRun   `json:"by,omitempty" doc:"Of one that stands free: where it lies off a wall that goes from corner to corner."`
+	Ends     []Place  `json:"ends,omitempty" nullable:"false" maxItems:"2" doc:"Or both ends of its middle line on the plan; its depth is over all."`
 	Depth    Length   `json:"depth,omitzero" format:"length" doc:"Over all."`
 	Finish   Length   `json:"finish,omitzero" format:"length" doc:"Thickness of board and skim, or plaster, on this side."`
 	Material string   `json:"material,omitempty" enum:"timber,steel,masonry,concrete,unknown"`

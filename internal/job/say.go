@@ -22,7 +22,7 @@ func Say(edits []Edit, back []Edit, u measure.System) string {
 	for _, b := range back {
 		switch b.Act.(type) {
 		case *RemoveWall, *RemoveOpening, *RemoveLumber, *RemoveFound[ExistingWall], *RemoveFound[Zone], *RemoveFound[Hidden],
-			*RemoveFound[Instrument], *RemoveFound[Joists], *RemoveFound[Obstruction]:
+			*RemoveFound[Instrument], *RemoveFound[Joists], *RemoveFound[Obstruction], *RemoveFound[Stair]:
 			fresh = true
 		}
 	}
@@ -210,7 +210,7 @@ func sayTie(t Tie, u measure.System) string {
 func sayFound(e Edit, put func(string) string) string {
 	name := map[FoundPart]string{
 		FoundWalls: "existing wall", FoundZones: "step", FoundHidden: "no-drill zone", FoundInstruments: "instrument", FoundJoists: "joists",
-		FoundObstructions: "in the way:",
+		FoundObstructions: "in the way:", FoundStairs: "stair",
 	}
 	k := kindOf(e.Act)
 	parts := strings.Split(e.Touches()[0], "/")

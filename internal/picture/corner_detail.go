@@ -161,7 +161,7 @@ func (s *drawer) detailThere(m site.Meet, middle geo.Point, reach float64) Detai
 // studThere is a stud of a wall that is there, behind its finish. Its own
 // thickness isn't known: it is drawn as the new wall's.
 func (s *drawer) studThere(m site.Meet, station float64) DetailPiece {
-	if m.Face.From != s.Solved().Corners[m.Existing.From].At {
+	if s.RunsBack(m.Existing, m.Face) {
 		station = m.Face.From.Distance(m.Face.To) - station
 	}
 	half := m.Wall.Lumber.Thickness.Millimetres() / 2

@@ -145,6 +145,15 @@ func (s *drawer) writeFound(room *Room, shape room.Shape) {
 		raw, _ := s.Given[r.ID].Value.In(s.Rules.Units)
 		room.Pins = append(room.Pins, RoomPin{r.ID, string(r.Kind), r.At.X, r.At.Y, s.Rules.Units.Say(raw, 0), s.Where(r), doubtful[r.ID]})
 	}
+	room.Stairs = []DrawnStair{}
+	for _, x := range s.Stairs {
+		way := words.StairUp
+		if x.Rise < 0 {
+			way = words.StairDown
+		}
+		riser := 180.0 // mm, about
+		room.Stairs = append(room.Stairs, DrawnStair{x.ID, at(x.From), at(x.To), x.Width, s.Rules.Tell(way, words.MM(math.Abs(x.Rise)), x.Headroom), max(2, min(40, int(math.Abs(x.Rise)/riser)))})
+	}
 	room.Outside = append([]work.Outside{}, s.Outside...)
 	for _, o := range s.Obstructions {
 		said := o.Kind
@@ -177,7 +186,7 @@ func (s *drawer) writeFound(room *Room, shape room.Shape) {
 func (s *drawer) onExistingWall(h job.Hidden, shape room.Shape) (from, to Dot) {
 	for _, w := range s.ExistingWalls {
 		if w.ID == h.Wall {
-			a, b := shape.Corners[w.From].At, shape.Corners[w.To].At
+			a, b := s.EndsOf(&w)
 			place := func(station job.Length) Dot {
 				v, _ := station.In(s.Rules.Units)
 				return at(site.Toward(a, b, v.Millimetres()))
@@ -199,9 +208,9 @@ func lineOf(w *framing.Wall) RoomLine {
 
 // writeExisting carries a wall's leans to the full height read beside it.
 func (s *drawer) writeExisting(w site.Existing, shape room.Shape) RoomWall {
-	a, b := shape.Corners[w.From].At, shape.Corners[w.To].At
+	a, b := s.EndsOf(&w)
 	out := RoomWall{
-		ID: w.ID, Name: w.Name, From: at(a), To: at(b), Length: s.SayMM(a.Distance(b)), Depth: w.Depth.Millimetres(), Fate: w.Fate, Studs: []Dot{}, Openings: []RoomOpening{},
+		Kind: w.Kind, Free: w.Free, ID: w.ID, Name: w.Name, From: at(a), To: at(b), Length: s.SayMM(a.Distance(b)), Depth: w.Depth.Millimetres(), Fate: w.Fate, Studs: []Dot{}, Openings: []RoomOpening{},
 	}
 	for _, h := range w.Openings {
 		out.Openings = append(out.Openings, RoomOpening{at(site.Toward(a, b, h.From.Millimetres())), at(site.Toward(a, b, h.To.Millimetres())), h.What})

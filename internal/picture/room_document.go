@@ -20,6 +20,7 @@ type Room struct {
 	Pins         []RoomPin      `json:"pins" nullable:"false"`
 	Joists       []DrawnJoist   `json:"joists" nullable:"false"`
 	Outside      []work.Outside `json:"outside" nullable:"false" doc:"What was found, said to lie where the room isn't."`
+	Stairs       []DrawnStair   `json:"stairs" nullable:"false"`
 	Obstructions []DrawnRun     `json:"obstructions" nullable:"false"`
 	Hidden       []DrawnRun     `json:"hidden" nullable:"false"`
 	Zones        []DrawnZone    `json:"zones" nullable:"false"`
@@ -73,6 +74,8 @@ type RoomTie struct {
 // RoomWall is a wall that is there.
 type RoomWall struct {
 	ID     string  `json:"id"`
+	Kind   string  `json:"kind,omitempty" enum:"wall,railing,post"`
+	Free   bool    `json:"free,omitempty" doc:"It stands free in the room: from and to are the ends of its middle line."`
 	Name   string  `json:"name"`
 	From   Dot     `json:"from"`
 	To     Dot     `json:"to"`
@@ -86,6 +89,16 @@ type RoomWall struct {
 	Studs  []Dot   `json:"studs" nullable:"false"`
 
 	Openings []RoomOpening `json:"openings" nullable:"false" doc:"Doors and windows that are there."`
+}
+
+// DrawnStair is a flight on the plan, from its foot to its head.
+type DrawnStair struct {
+	ID    string  `json:"id"`
+	From  Dot     `json:"from"`
+	To    Dot     `json:"to"`
+	Width float64 `json:"width"`
+	Said  string  `json:"said"`
+	Steps int     `json:"steps" doc:"Lines to draw across it: about one for each riser."`
 }
 
 // RoomOpening is a door or window in a wall that is there.

@@ -75,10 +75,8 @@ func (s *writer) writeLine(w *framing.Wall) *WallLine {
 		}
 	}
 	var walls []*geo.Face
-	if len(shape.Corners) >= 3 {
-		for _, e := range s.ExistingWalls {
-			walls = append(walls, s.ExistingFace(e))
-		}
+	for _, e := range s.ExistingWalls {
+		walls = append(walls, s.ExistingFaces(e)...)
 	}
 	for _, t := range line.Strikes(w.From, w.To, corners, walls) {
 		out.Tapes = append(out.Tapes, TapeTo{From: t.From, Along: t.Along, To: t.To, Value: s.SayMM(t.Value)})

@@ -42,6 +42,9 @@ func (r *resolver) face(path, name string, whole bool, trail []string) *geo.Face
 	}
 	ref := r.FaceRef(name)
 	for _, w := range r.ExistingWalls {
+		if w.ID == ref.Wall && w.Free {
+			return r.freeFace(w, ref.Back)
+		}
 		if w.ID == ref.Wall && !ref.Back {
 			if len(r.Corners) < 3 {
 				r.faults.Add(path, "the room has no shape yet: give it three corners or more, and tape them")
@@ -59,6 +62,38 @@ func (r *resolver) face(path, name string, whole bool, trail []string) *geo.Face
 	return nil
 }
 
+// freeFace is one of the two faces of a wall that stands free: its own looks to
+// the left, seen from its first end.
+func (s *Site) freeFace(w Existing, back bool) *geo.Face {
+	a, b := w.ends[0], w.ends[1]
+	long := a.Distance(b)
+	if long < 1 {
+		return nil
+	}
+	d := w.Depth.Millimetres() / 2
+	if back {
+		d = -d
+	}
+	nx, ny := -(b.Y-a.Y)/long*d, (b.X-a.X)/long*d
+	return &geo.Face{Of: geo.FaceRef{Wall: w.ID, Back: back}, From: geo.Point{X: a.X + nx, Y: a.Y + ny}, To: geo.Point{X: b.X + nx, Y: b.Y + ny}, OpenLeft: !back}
+}
+
+// ExistingFaces are the faces of a wall that is there: one, and two of one that
+// stands free.
+func (s *Site) ExistingFaces(w Existing) []*geo.Face {
+	if w.Free {
+		if w.ends[0].Distance(w.ends[1]) < 1 {
+			return nil // it has faults of its own
+		}
+		return []*geo.Face{s.freeFace(w, false), s.freeFace(w, true)}
+	}
+	if len(s.Corners) < 3 {
+		return nil
+	}
+	return []*geo.Face{s.ExistingFace(w)}
+}
+
+// ExistingFace is the room's face of a wall from corner to corner.
 func (s *Site) ExistingFace(w Existing) *geo.Face {
 	n := len(s.Corners)
 	from, to := w.From, w.To

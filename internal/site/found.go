@@ -27,9 +27,29 @@ func (s *Site) Slips(r survey.Reading) []survey.Slip {
 
 func (s *Site) Found() framing.Found {
 	return framing.Found{
-		Obstructions: s.Obstructions, Joists: s.JoistList, Zones: s.Zones, ZoneNames: s.ZoneNames, Hidden: s.Hidden, Floor: s.SeenFloor,
+		Obstructions: append(s.Obstructions[:len(s.Obstructions):len(s.Obstructions)], s.standing()...), Stairs: s.Stairs, Joists: s.JoistList, Zones: s.Zones, ZoneNames: s.ZoneNames, Hidden: s.Hidden, Floor: s.SeenFloor,
 		Cover: s.Cover,
 	}
+}
+
+// standing are the walls, railings and posts that stand free and stay, as what
+// a new wall can't go through.
+func (s *Site) standing() []framing.Obstruction {
+	var out []framing.Obstruction
+	for i := range s.ExistingWalls {
+		w := &s.ExistingWalls[i]
+		if !w.Free || w.Fate == "goes" {
+			continue
+		}
+		kind := w.Kind
+		if kind == "" {
+			kind = "wall"
+		}
+		from, to := s.EndsOf(w)
+		// what only touches it stands beside it
+		out = append(out, framing.Obstruction{ID: w.ID, Kind: kind, From: Toward(from, to, 1), To: Toward(to, from, 1), Width: max(1, w.Depth.Millimetres()-2), Rises: true, Stands: kind != "post"})
+	}
+	return out
 }
 
 func (r *resolver) setZones(all []job.Zone) {

@@ -8,7 +8,6 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/geo"
 	"homalos/internal/measure"
-	"homalos/internal/room"
 )
 
 // FacesOf are a new wall's snapped face and its back.
@@ -89,19 +88,19 @@ func (r *resolver) joinWalls() {
 	for i, w := range r.Doc.Walls {
 		index[w.ID] = i
 	}
-	shape := room.Shape{}
-	if len(r.ExistingWalls) > 0 && len(r.Corners) >= 3 && len(r.Walls) > 0 {
-		shape = r.Solved()
-	}
 	for _, w := range r.Walls {
 		for _, stop := range []bool{false, true} {
 			m := Meet{Wall: w, Stop: stop}
 			for k := range r.ExistingWalls {
-				if e := &r.ExistingWalls[k]; len(shape.Corners) >= 3 && m.on(r.ExistingFace(*e)) {
-					m.Existing, m.Other = e, nil
-					r.Meets = append(r.Meets, m)
-					m.skew(r.Rules)
-					r.inHole(m, index[w.ID])
+				e := &r.ExistingWalls[k]
+				for _, face := range r.ExistingFaces(*e) {
+					if m.on(face) {
+						m.Existing, m.Other = e, nil
+						r.Meets = append(r.Meets, m)
+						m.skew(r.Rules)
+						r.inHole(m, index[w.ID])
+						break
+					}
 				}
 			}
 			for _, o := range r.Walls {
@@ -250,7 +249,7 @@ func (r *resolver) inHole(m Meet, index int) {
 // Stations are what an end covers along an existing wall, from that wall's own
 // first corner.
 func (s *Site) Stations(m Meet) (from, to float64) {
-	if m.Face.From != s.Solved().Corners[m.Existing.From].At {
+	if s.RunsBack(m.Existing, m.Face) {
 		long := m.Face.From.Distance(m.Face.To)
 		return long - m.To, long - m.From
 	}

@@ -151,7 +151,7 @@ func (r *resolver) by(path, name, end string) *byFace {
 	back := end == "end"
 	for _, w := range r.ExistingWalls {
 		// the face runs with the room on its left; the wall may have been given the other way
-		if w.ID == face.Of.Wall && r.Solved().Corners[w.From].At != face.From {
+		if w.ID == face.Of.Wall && r.RunsBack(&w, face) {
 			back = !back
 		}
 	}

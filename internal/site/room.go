@@ -3,6 +3,7 @@ package site
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"homalos/internal/geo"
 	"homalos/internal/job"
@@ -47,7 +48,9 @@ type Instrument struct {
 type Existing struct {
 	job.ExistingWall
 	path          string
-	From, To      int
+	From, To      int // corners; of one that stands free both are 0
+	Free          bool
+	ends          [2]geo.Point // of the middle line of one that stands free
 	Depth, Finish measure.Length
 	Leans         []room.Lean
 	Waves         []room.Wave
@@ -148,6 +151,64 @@ func (r *resolver) setRoom(s job.Survey) {
 	for i, w := range s.Walls {
 		r.existing(fmt.Sprintf("survey.walls[%d]", i), w, seen)
 	}
+	for i := range r.ExistingWalls {
+		if r.ExistingWalls[i].Free {
+			r.standFree(&r.ExistingWalls[i])
+		}
+	}
+}
+
+// standFree finds where a wall that stands free lies: off one that goes from
+// corner to corner, or by both ends on the plan.
+func (r *resolver) standFree(e *Existing) {
+	if e.By == nil {
+		for i, p := range e.ExistingWall.Ends {
+			x, y, _ := r.point(fmt.Sprintf("%s.ends[%d]", e.path, i), p)
+			e.ends[i] = dot(x, y)
+		}
+		if e.Depth == 0 {
+			r.faults.Add(e.path+".depth", "missing: how deep it is, over all")
+		}
+	} else {
+		if !slices.ContainsFunc(r.ExistingWalls, func(x Existing) bool { return !x.Free && x.ID == e.By.Face }) {
+			r.faults.Add(e.path+".by.face", "%q is no wall from corner to corner: name one that it is measured off", e.By.Face)
+			return
+		}
+		if len(r.faults) > 0 {
+			return // the room has faults of its own
+		}
+		from, to, deep := r.runBy(e.path+".by", *e.By)
+		if from.Distance(to) < 1 { // a post: as long as it is deep
+			f := r.by(e.path+".by", e.By.Face, e.By.End)
+			if f == nil {
+				return
+			}
+			u := f.along()
+			from, to = geo.Point{X: from.X - u.X*deep/2, Y: from.Y - u.Y*deep/2}, geo.Point{X: from.X + u.X*deep/2, Y: from.Y + u.Y*deep/2}
+		}
+		e.ends = [2]geo.Point{from, to}
+		e.Depth = r.Doc.Units.Estimate(deep)
+	}
+	if len(r.faults) == 0 && e.ends[0].Distance(e.ends[1]) < 1 {
+		r.faults.Add(e.path, "it has no length: give both its ends apart")
+	}
+}
+
+// EndsOf are the ends of a wall that is there, as it was given: of the middle
+// line of one that stands free.
+func (s *Site) EndsOf(w *Existing) (from, to geo.Point) {
+	if w.Free {
+		return w.ends[0], w.ends[1]
+	}
+	c := s.Solved().Corners
+	return c[w.From].At, c[w.To].At
+}
+
+// RunsBack says whether a face of a wall runs the other way than the wall was
+// given.
+func (s *Site) RunsBack(w *Existing, f *geo.Face) bool {
+	from, to := s.EndsOf(w)
+	return (to.X-from.X)*(f.To.X-f.From.X)+(to.Y-from.Y)*(f.To.Y-f.From.Y) < 0
 }
 
 func (r *resolver) corner(path, id string) int {
@@ -263,9 +324,15 @@ func (r *resolver) tie(path string, t job.Tie) room.Tie {
 
 func (r *resolver) existing(path string, w job.ExistingWall, seen map[string]bool) {
 	r.id(path+".id", w.ID, seen, 32)
-	out := Existing{ExistingWall: w, path: path, From: r.corner(path+".from", w.From), To: r.corner(path+".to", w.To)}
-	if out.From == out.To && len(r.Corners) > 0 {
-		r.faults.Add(path+".to", "the same corner as from")
+	out := Existing{ExistingWall: w, path: path, Free: w.By != nil || w.Ends != nil}
+	switch {
+	case out.Free && (w.From != "" || w.To != "" || w.By != nil && w.Ends != nil || w.By == nil && len(w.Ends) != 2):
+		r.faults.Add(path, "give its corners, or by, or its two ends on the plan: one of them")
+	case !out.Free:
+		out.From, out.To = r.corner(path+".from", w.From), r.corner(path+".to", w.To)
+		if out.From == out.To && len(r.Corners) > 0 {
+			r.faults.Add(path+".to", "the same corner as from")
+		}
 	}
 	out.Depth = r.within(path+".depth", w.Depth, 0, 0, 3*measure.Metre)
 	out.Finish = r.within(path+".finish", w.Finish, 0, 0, measure.Metre/2)

@@ -34,6 +34,7 @@ type Site struct {
 	Given        map[string]job.Reading    // as written, by id
 	Used         map[string]measure.Length // what each reading counts as, by id
 	Obstructions []framing.Obstruction
+	Stairs       []framing.Stair
 	Usual        UsualSizes
 	Cover        [2]framing.Cover // what lies between a plate and what holds it, as probed
 

@@ -50,6 +50,14 @@ func (r *resolver) setSurvey() {
 	for i, j := range s.Joists {
 		r.joists(fmt.Sprintf("survey.joists[%d]", i), j, seen)
 	}
+	if len(s.Stairs) > mostFound {
+		r.faults.Add("survey.stairs", "%d stairs: split the job, at most %d", len(s.Stairs), mostFound)
+		return
+	}
+	seen = map[string]bool{}
+	for i, x := range s.Stairs {
+		r.stair(fmt.Sprintf("survey.stairs[%d]", i), x, seen)
+	}
 	seen = map[string]bool{}
 	for i, o := range s.Obstructions {
 		r.obstruction(fmt.Sprintf("survey.obstructions[%d]", i), o, seen)

@@ -2,6 +2,8 @@ package words
 
 // Sentences written in pictures.
 var (
+	StairUp                   = sentence("stair, up {0}, headroom {1}")
+	StairDown                 = sentence("stair, down {0}, headroom {1}")
 	SidesCrossCheckThoseTapes = sentence("The sides {0} and {1} cross: check those tapes, the order of the corners, and which ones jut into the room.")
 	CornersGoRoundWithRoom    = sentence("The corners go round with the room on the right: give them in the other order.")
 	TapeThemAgain             = sentence("{0} is {1}. Tape them again.")

@@ -208,7 +208,7 @@ func (s *Result) Assessed(where []geo.Point) Assessed {
 }
 
 func (s *Result) facts() assess.Facts {
-	f := assess.Facts{Concrete: s.Concrete, Walls: len(s.Walls) > 0, OpenFloor: s.anyBadFloor()}
+	f := assess.Facts{Concrete: s.Concrete, Walls: len(s.Walls) > 0, OpenFloor: s.anyBadFloor() || s.railingGoes()}
 	for _, w := range s.Walls {
 		for _, p := range append(append([]*wood.Lumber{}, w.Wall.Bottom...), w.Wall.Top...) {
 			f.Treated = f.Treated || p.Treated
@@ -258,6 +258,11 @@ func (s *Result) floorAlong(w *framing.Wall) FloorAlong {
 		return FloorAlong{w.ID, "sound", s.Rules.Tell(words.LookedAtFromEndTo)}
 	}
 	return FloorAlong{w.ID, "partly looked at", s.Rules.Tell(words.NothingWasLookedAtFrom, done)}
+}
+
+// railingGoes says whether a guard is to be taken away.
+func (s *Result) railingGoes() bool {
+	return slices.ContainsFunc(s.ExistingWalls, func(w site.Existing) bool { return w.Kind == "railing" && w.Fate == "goes" })
 }
 
 func (s *Result) probed(out *Assessed, a job.Assess) {

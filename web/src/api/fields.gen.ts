@@ -7,8 +7,40 @@ export interface Described {
 
 export const described: Record<string, Record<string, Described>> = {
   "walls": {
+    "by.end": {
+      "type": "choice",
+      "options": [
+        "start",
+        "end"
+      ]
+    },
+    "by.face": {
+      "type": "text"
+    },
+    "by.far": {
+      "type": "length"
+    },
+    "by.near": {
+      "type": "length"
+    },
+    "by.runs": {
+      "type": "choice",
+      "options": [
+        "along",
+        "across"
+      ]
+    },
+    "by.start": {
+      "type": "length"
+    },
+    "by.stop": {
+      "type": "length"
+    },
     "depth": {
       "type": "length"
+    },
+    "ends": {
+      "type": "rows"
     },
     "fate": {
       "type": "choice",
@@ -22,12 +54,19 @@ export const described: Record<string, Record<string, Described>> = {
       "type": "length"
     },
     "from": {
-      "type": "text",
-      "must": true
+      "type": "text"
     },
     "id": {
       "type": "text",
       "must": true
+    },
+    "kind": {
+      "type": "choice",
+      "options": [
+        "wall",
+        "railing",
+        "post"
+      ]
     },
     "leans": {
       "type": "rows"
@@ -52,8 +91,7 @@ export const described: Record<string, Record<string, Described>> = {
       "type": "lengths"
     },
     "to": {
-      "type": "text",
-      "must": true
+      "type": "text"
     },
     "waves": {
       "type": "rows"
@@ -347,6 +385,75 @@ export const described: Record<string, Record<string, Described>> = {
     },
     "underside": {
       "type": "length"
+    },
+    "width": {
+      "type": "length"
+    }
+  },
+  "stairs": {
+    "by.end": {
+      "type": "choice",
+      "options": [
+        "start",
+        "end"
+      ]
+    },
+    "by.face": {
+      "type": "text"
+    },
+    "by.far": {
+      "type": "length"
+    },
+    "by.near": {
+      "type": "length"
+    },
+    "by.runs": {
+      "type": "choice",
+      "options": [
+        "along",
+        "across"
+      ]
+    },
+    "by.start": {
+      "type": "length"
+    },
+    "by.stop": {
+      "type": "length"
+    },
+    "from.station": {
+      "type": "length"
+    },
+    "from.wall": {
+      "type": "text"
+    },
+    "from.x": {
+      "type": "text"
+    },
+    "from.y": {
+      "type": "text"
+    },
+    "headroom": {
+      "type": "length"
+    },
+    "id": {
+      "type": "text",
+      "must": true
+    },
+    "rise": {
+      "type": "length",
+      "must": true
+    },
+    "to.station": {
+      "type": "length"
+    },
+    "to.wall": {
+      "type": "text"
+    },
+    "to.x": {
+      "type": "text"
+    },
+    "to.y": {
+      "type": "text"
     },
     "width": {
       "type": "length"

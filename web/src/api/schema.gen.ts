@@ -806,6 +806,19 @@ export interface components {
             /** @enum {string} */
             part: "obstructions";
         } | {
+            /**
+             * Format: int64
+             * @description Where in the list a new one stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "put-found";
+            entry: components["schemas"]["Stair"];
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @enum {string} */
+            part: "stairs";
+        } | {
             /** @enum {string} */
             do: "remove-found";
             /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
@@ -871,6 +884,17 @@ export interface components {
             lone?: boolean;
             /** @enum {string} */
             part: "obstructions";
+        } | {
+            /** @enum {string} */
+            do: "remove-found";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The survey was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "stairs";
         } | {
             assess?: components["schemas"]["Assess"];
             /** @enum {string} */
@@ -1000,11 +1024,15 @@ export interface components {
             what?: string;
         };
         ExistingWall: {
+            /** @description Of one that stands free: where it lies off a wall that goes from corner to corner. */
+            by?: components["schemas"]["ByRun"];
             /**
              * Format: length
              * @description Over all.
              */
             depth?: string;
+            /** @description Or both ends of its middle line on the plan; its depth is over all. */
+            ends?: components["schemas"]["Place"][];
             /**
              * @description Default stays.
              * @enum {string}
@@ -1015,9 +1043,14 @@ export interface components {
              * @description Thickness of board and skim, or plaster, on this side.
              */
             finish?: string;
-            /** @description Corner. */
-            from: string;
+            /** @description Corner. Left out where it stands free. */
+            from?: string;
             id: string;
+            /**
+             * @description Default wall.
+             * @enum {string}
+             */
+            kind?: "wall" | "railing" | "post";
             leans?: components["schemas"]["Lean"][];
             /** @enum {string} */
             material?: "timber" | "steel" | "masonry" | "concrete" | "unknown";
@@ -1027,7 +1060,7 @@ export interface components {
             /** @description Stations of stud centres, from the first corner. */
             studs?: string[];
             /** @description Corner. */
-            to: string;
+            to?: string;
             /** @description Offsets from a string along it, into the room positive. */
             waves?: components["schemas"]["Wave"][];
         };
@@ -1936,6 +1969,19 @@ export interface components {
             /** Format: double */
             width: number;
         };
+        PlanDrawnStair: {
+            from: components["schemas"]["PlanDot"];
+            id: string;
+            said: string;
+            /**
+             * Format: int64
+             * @description Lines to draw across it: about one for each riser.
+             */
+            steps: number;
+            to: components["schemas"]["PlanDot"];
+            /** Format: double */
+            width: number;
+        };
         PlanDrawnZone: {
             id: string;
             of: string;
@@ -2241,6 +2287,7 @@ export interface components {
              * @description Measurements beyond those needed: what a slip shows by.
              */
             spare: number;
+            stairs: components["schemas"]["PlanDrawnStair"][];
             ties: components["schemas"]["PlanRoomTie"][];
             /** @description What is wrong with the shape, in words. */
             troubles: string[];
@@ -2319,12 +2366,16 @@ export interface components {
             /** Format: double */
             depth: number;
             fate: string;
+            /** @description It stands free in the room: from and to are the ends of its middle line. */
+            free?: boolean;
             from: components["schemas"]["PlanDot"];
             /** @description What its leans are carried to. */
             height?: string;
             id: string;
             /** @description Worst lean into the room, over that height. */
             in?: string;
+            /** @enum {string} */
+            kind?: "wall" | "railing" | "post";
             length: string;
             name: string;
             /** @description Doors and windows that are there. */
@@ -2703,6 +2754,27 @@ export interface components {
             /** Format: length */
             width?: string;
         };
+        Stair: {
+            /** @description Where it lies by a wall, in place of from, to and width: near and far are its two sides, start its foot, stop its head. */
+            by?: components["schemas"]["ByRun"];
+            /** @description The middle of its foot: the edge of its first step on this floor. */
+            from?: components["schemas"]["Place"];
+            /**
+             * Format: length
+             * @description What must stay free over the line of its nosings. Default 80 in or 2000 mm; the local code decides.
+             */
+            headroom?: string;
+            id: string;
+            /**
+             * Format: length
+             * @description How far its head lies over its foot; less than nothing where it goes down.
+             */
+            rise: string;
+            /** @description The middle of its head. */
+            to?: components["schemas"]["Place"];
+            /** Format: length */
+            width?: string;
+        };
         Stale: {
             /**
              * @description A human-readable explanation specific to this occurrence of the problem.
@@ -2819,6 +2891,7 @@ export interface components {
             noise?: string;
             obstructions?: components["schemas"]["Obstruction"][];
             readings?: components["schemas"]["Reading"][];
+            stairs?: components["schemas"]["Stair"][];
             /** @description Measurements between corners. */
             ties?: components["schemas"]["Tie"][];
             /** @description Walls that are there. */

@@ -41,6 +41,32 @@ export function Found({ room, f, clip, chosen, face, above }: FoundProps) {
           )}
         </g>
       ))}
+      {room.walls
+        .filter((w) => w.free)
+        .map((w) => (
+          <g key={w.id}>
+            <title>{`${w.kind ?? "wall"} ${w.id}, stands free`}</title>
+            <line
+              x1={f.x(w.from.x)}
+              y1={f.y(w.from.y)}
+              x2={f.x(w.to.x)}
+              y2={f.y(w.to.y)}
+              strokeWidth={Math.max(w.depth * f.k, 4)}
+              className={`free-wall ${w.fate}`}
+            />
+            <text
+              x={f.x((w.from.x + w.to.x) / 2)}
+              y={f.y((w.from.y + w.to.y) / 2) - 8 - (w.depth * f.k) / 2}
+              textAnchor="middle"
+              className="tag"
+            >
+              {w.id}
+            </text>
+          </g>
+        ))}
+      {room.stairs.map((s) => (
+        <Flight key={s.id} s={s} f={f} />
+      ))}
       {room.obstructions.map((o) => (
         <g key={o.id}>
           <title>{`${o.id}: ${o.said}`}</title>
@@ -150,3 +176,36 @@ function Marks({ w, f, chosen }: { w: Room["lines"][number]; f: Frame; chosen: b
 /** Where a wall's name stands: off its middle, where other walls like to come. */
 const partway = ([a, b, , d]: Spot[]): Spot =>
   a && b && d ? { x: (a.x + d.x) / 2 + (b.x - a.x) * 0.32, y: (a.y + d.y) / 2 + (b.y - a.y) * 0.32 } : { x: 0, y: 0 };
+
+/** A stair from above: its treads, and an arrow from its foot to its head. */
+function Flight({ s, f }: { s: Room["stairs"][number]; f: Frame }) {
+  const long = Math.hypot(s.to.x - s.from.x, s.to.y - s.from.y) || 1;
+  const [ux, uy] = [(s.to.x - s.from.x) / long, (s.to.y - s.from.y) / long];
+  const at = (along: number, off: number) => ({
+    x: f.x(s.from.x + ux * along - uy * off),
+    y: f.y(s.from.y + uy * along + ux * off),
+  });
+  const half = s.width / 2;
+  const tip = at(long - 40, 0);
+  const wing = [at(long - 160, 70), at(long - 160, -70)];
+  return (
+    <g className="flight">
+      <title>{`${s.id}: ${s.said}`}</title>
+      {Array.from({ length: s.steps + 1 }, (_, i) => {
+        const [a, b] = [at((long * i) / s.steps, half), at((long * i) / s.steps, -half)];
+        return <line key={`${a.x}:${a.y}`} x1={a.x} y1={a.y} x2={b.x} y2={b.y} />;
+      })}
+      {[half, -half].map((off) => {
+        const [a, b] = [at(0, off), at(long, off)];
+        return <line key={off} x1={a.x} y1={a.y} x2={b.x} y2={b.y} />;
+      })}
+      <path
+        d={`M${at(0, 0).x} ${at(0, 0).y}L${tip.x} ${tip.y}M${wing[0]?.x} ${wing[0]?.y}L${tip.x} ${tip.y}L${wing[1]?.x} ${wing[1]?.y}`}
+        className="way"
+      />
+      <text x={at(long * 0.3, 0).x} y={at(long * 0.3, 0).y + 5} textAnchor="middle" className="tag">
+        {s.id}
+      </text>
+    </g>
+  );
+}

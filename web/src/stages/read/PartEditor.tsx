@@ -29,8 +29,8 @@ export function PartEditor({ form, entry, fresh, close }: Props) {
     const how = form.fields.find((f) => f.type === "how" && f.path === path);
     // one way of giving it takes the other's place
     const bare = (how?.other ?? []).reduce((now, other) => put(now, other, undefined), e);
-    const axes =
-      form.part === "joists" ? { angle: 0, first: { x: "", y: "" } } : { from: { x: "", y: "" }, to: { x: "", y: "" } };
+    const spot = { x: "", y: "" };
+    const axes = form.part === "joists" ? { angle: 0, first: spot } : form.part === "walls" ? {} : { from: spot, to: spot };
     setE(put(how && value === undefined ? { ...bare, ...axes } : bare, path, value));
   };
   const missing = form.fields.some((f) => f.must && (!f.when || f.when(e)) && !String(get(e, f.path) ?? "").trim());
@@ -90,8 +90,8 @@ function One({ f, e, set, fault, lock }: OneProps) {
           error={fault}
           onChange={(x) => set(f.path, x.currentTarget.value === "wall" ? {} : undefined)}
           data={[
-            { value: "wall", label: "off a wall" },
-            { value: "axes", label: "by the plan's axes" },
+            { value: "wall", label: f.options?.[0] ?? "off a wall" },
+            { value: "axes", label: f.options?.[1] ?? "by the plan's axes" },
           ]}
         />
       );

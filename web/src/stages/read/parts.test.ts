@@ -15,6 +15,7 @@ const names: Record<string, string> = {
   walls: "ExistingWall",
   joists: "Joists",
   obstructions: "Obstruction",
+  stairs: "Stair",
   hidden: "Hidden",
   zones: "Zone",
   instruments: "Instrument",

@@ -40,6 +40,17 @@ const wallSaid = (e: Entry) => {
   return by && `${by.runs ?? "along"} ${by.face}`;
 };
 
+/** Where a thing lies by a wall. */
+const lying = (off: string, start: string, stop: string): Asked[] => [
+  { path: "by.face", label: "Which wall", type: "face", when: byWall, must: true },
+  { path: "by.runs", label: "It runs along or across that", type: "choice", options: ["along", "across"], when: byWall },
+  { path: "by.end", label: "Measured from", type: "end", when: byWall },
+  { path: "by.near", label: `From, ${off}`, type: "length", when: byWall, must: true },
+  { path: "by.far", label: `to, ${off}`, type: "length", when: byWall, must: true },
+  { path: "by.start", label: start, type: "length", when: byWall },
+  { path: "by.stop", label: stop, type: "length", when: byWall },
+];
+
 /** What can be found in a building, and what is asked of each: data, not screens. */
 const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
   {
@@ -50,15 +61,29 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
     fresh: { id: "", from: "", to: "" },
     said: (e) =>
       given(
-        `${e.from}–${e.to}`,
+        e.kind,
+        e.from && `${e.from}–${e.to}`,
+        e.by &&
+          `stands free, ${(e.by as { near: string }).near} to ${(e.by as { far: string }).far} off ${(e.by as { face: string }).face}`,
+        e.ends && "stands free",
         e.material,
         e.depth,
         e.fate && e.fate !== "stays" && `to be ${e.fate === "goes" ? "taken away" : "opened"}`,
       ),
     fields: [
       { path: "id", label: "Called" },
-      { path: "from", label: "From corner", type: "corner" },
-      { path: "to", label: "To corner", type: "corner" },
+      { path: "kind", label: "What it is" },
+      {
+        path: "by",
+        label: "It stands",
+        type: "how",
+        options: ["free in the room, off a wall", "from corner to corner"],
+        other: ["from", "to"],
+        when: (e) => !e.ends,
+      },
+      { path: "from", label: "From corner", type: "corner", when: (e) => byAxes(e) && !e.ends, must: true },
+      { path: "to", label: "To corner", type: "corner", when: (e) => byAxes(e) && !e.ends, must: true },
+      ...lying("off the wall", "It begins, along that wall", "and ends"),
       { path: "material", label: "Made of" },
       { path: "depth", label: "Depth over all" },
       { path: "finish", label: "Finish on this side" },
@@ -161,13 +186,7 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
         must: true,
       },
       { path: "by", label: "Given", type: "how", other: ["from", "to", "width"] },
-      { path: "by.face", label: "Which wall", type: "face", when: byWall, must: true },
-      { path: "by.runs", label: "It runs along or across it", type: "choice", options: ["along", "across"], when: byWall },
-      { path: "by.end", label: "Measured from", type: "end", when: byWall },
-      { path: "by.near", label: "From (off the wall; across: along it)", type: "length", when: byWall, must: true },
-      { path: "by.far", label: "to", type: "length", when: byWall, must: true },
-      { path: "by.start", label: "It begins at, else runs through", type: "length", when: byWall },
-      { path: "by.stop", label: "and ends at", type: "length", when: byWall },
+      ...lying("off the wall (across: along it)", "It begins at, else runs through", "and ends at"),
       ...[...at("from", "One end"), ...at("to", "Other end")].map((f) => ({ ...f, when: byAxes })),
       { path: "width", label: "Width, or outside diameter", when: byAxes, must: true },
       { path: "rises", label: "Comes up from the floor", when: (e) => !e.height },
@@ -176,6 +195,26 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
       { path: "headroom", label: "Or its underside over the floor", when: (e) => !e.underside },
       { path: "clear.side", label: "Room wanted beside it" },
       { path: "clear.below", label: "Room wanted under it" },
+    ],
+  },
+  {
+    part: "stairs",
+    title: "Stairs",
+    one: "stair",
+    empty: "A flight and the headroom over it: no wall stands in it, and no header hangs too low.",
+    fresh: { id: "", by: {}, rise: "" },
+    said: (e) => given(wallSaid(e), e.rise && `rises ${e.rise}`, e.headroom && `headroom ${e.headroom}`),
+    fields: [
+      { path: "id", label: "Called" },
+      { path: "by", label: "Given", type: "how", other: ["from", "to", "width"] },
+      ...lying("one side and the other", "Its foot, along the wall (across: off it)", "Its head").map((f) => ({
+        ...f,
+        must: f.must || f.path === "by.start" || f.path === "by.stop",
+      })),
+      ...[...at("from", "Foot, its middle"), ...at("to", "Head, its middle")].map((f) => ({ ...f, when: byAxes })),
+      { path: "width", label: "Width", when: byAxes, must: true },
+      { path: "rise", label: "Head over foot (less than nothing: down)" },
+      { path: "headroom", label: "Headroom wanted" },
     ],
   },
   {
