@@ -143,3 +143,21 @@ func jobCodes(p Plan) []string {
 	}
 	return out
 }
+
+// A skirting is said by its wall, its depth and its height, in either unit: the
+// wall that comes to it has its plate end there and its end stud notched.
+func TestASkirtingIsSaid(t *testing.T) {
+	for _, u := range []measure.System{measure.Imperial, measure.Metric} {
+		d := placed(u)
+		d.Survey.Obstructions = []job.Obstruction{{ID: "skirting", Kind: "skirting", By: &job.ByRun{Face: "side 4", Near: job.L("0"), Far: job.L(u.Words("5/8 in", "16 mm"))}, Height: job.L(u.Words("5 1/2 in", "140 mm"))}}
+		w := wallOf(t, computed(t, d), "A")
+		assert.Contains(t, codesOf(w), "notched-foot")
+		hows := []string{}
+		for _, n := range w.Plates.Notches {
+			hows = append(hows, n.How)
+		}
+		assert.Equal(t, []string{"ends", "foot"}, hows)
+		d.Survey.Obstructions[0].Headroom = job.L(u.Words("6 in", "150 mm"))
+		assert.Equal(t, "survey.obstructions[0].headroom", site.Check(d)[0].Path)
+	}
+}

@@ -353,7 +353,7 @@ func (r *resolver) obstruction(path string, o job.Obstruction, seen map[string]b
 		if o.Underside.Given() {
 			r.faults.Add(path+".underside", "a low thing's lower side is over the floor: give headroom")
 		}
-		if low, ok := r.must(path+".headroom", o.Headroom); o.Headroom.Given() && ok && low >= h {
+		if low := r.length(path+".headroom", o.Headroom, 0); low >= h && h > 0 {
 			r.faults.Add(path+".headroom", "its lower side, at %s, is not under its upper one", r.write(low))
 		}
 		v := h.Millimetres()

@@ -3,6 +3,7 @@ import { IconX } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Assess, Room } from "../../api/client";
 import { newId } from "../../api/hooks";
+import { useJobContext } from "../../app/Shell";
 import { Len, Said } from "../../drawing/Len";
 import { Do, useAssess } from "./assessing";
 
@@ -11,11 +12,13 @@ type Wanted = NonNullable<Assess["wanted"]>[number];
 /** What must fit, what was probed, and pockets to be filled. */
 export function Others({ room }: { room: Room }) {
   const { assess, keep } = useAssess();
+  const { job } = useJobContext();
+  const walls = job.document.survey?.walls ?? [];
   const wanted = assess.wanted ?? [];
   const probes = assess.probes ?? [];
   const pockets = assess.pockets ?? [];
   const [w, setW] = useState({ kind: "equipment" as Wanted["kind"], what: "", height: "" });
-  const [probe, setProbe] = useState({ where: "", layers: "" });
+  const [probe, setProbe] = useState({ where: "", of: "", layers: "" });
   const [pocket, setPocket] = useState({ id: "", widths: "", heights: "" });
   const split = (t: string) =>
     t
@@ -89,6 +92,17 @@ export function Others({ room }: { room: Room }) {
           <summary>Add a probe: what is under the face</summary>
           <div className="fields">
             <TextInput label="Where" value={probe.where} onChange={(e) => setProbe({ ...probe, where: e.currentTarget.value })} />
+            <NativeSelect
+              label="What was probed"
+              value={probe.of}
+              onChange={(e) => setProbe({ ...probe, of: e.currentTarget.value })}
+              data={[
+                { value: "", label: "something else" },
+                { value: "ceiling", label: "the ceiling: top plates go by it" },
+                { value: "floor", label: "the floor: bottom plates go by it" },
+                ...walls.map((one) => ({ value: `wall ${one.id}`, label: `${one.id}: ends that meet it go by it` })),
+              ]}
+            />
             <TextInput
               label="Layers: what = thick, …, last what holds"
               placeholder="board = 1/2, furring = 3/4, oak"
@@ -102,8 +116,13 @@ export function Others({ room }: { room: Room }) {
                   const [what = "", thick] = l.split("=").map((x) => x.trim());
                   return thick ? { what, thick } : { what };
                 });
-                keep({ probes: [...probes, { id: newId(), where: probe.where, layers }] }).then(
-                  (ok) => ok && setProbe({ where: "", layers: "" }),
+                const of = probe.of.startsWith("wall ")
+                  ? { of: "wall" as const, wall: probe.of.slice(5) }
+                  : probe.of
+                    ? { of: probe.of as "floor" | "ceiling" }
+                    : {};
+                keep({ probes: [...probes, { id: newId(), where: probe.where, ...of, layers }] }).then(
+                  (ok) => ok && setProbe({ where: "", of: "", layers: "" }),
                 );
               }}
             >

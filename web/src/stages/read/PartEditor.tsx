@@ -43,7 +43,7 @@ export function PartEditor({ form, entry, fresh, close }: Props) {
           {shown.map((f) => (
             <One
               key={f.path}
-              f={f}
+              f={f.ask ? { ...f, label: f.ask(e) } : f}
               e={e}
               set={set}
               lock={!fresh && f.path === "id"}

@@ -4,6 +4,8 @@ import type { Entry, Part } from "../../api/hooks";
 export interface Field {
   path: string;
   label: string;
+  /** the label where it hangs on what is given */
+  ask?: (e: Entry) => string;
   type: "text" | "length" | "number" | "bool" | "choice" | "corner" | "wall" | "lengths" | "rows" | "face" | "end" | "how";
   options?: string[];
   /** of a way it is given: what the other way holds */
@@ -45,8 +47,22 @@ const lying = (off: string, start: string, stop: string): Asked[] => [
   { path: "by.face", label: "Which wall", type: "face", when: byWall, must: true },
   { path: "by.runs", label: "It runs along or across that", type: "choice", options: ["along", "across"], when: byWall },
   { path: "by.end", label: "Measured from", type: "end", when: byWall },
-  { path: "by.near", label: `From, ${off}`, type: "length", when: byWall, must: true },
-  { path: "by.far", label: `to, ${off}`, type: "length", when: byWall, must: true },
+  {
+    path: "by.near",
+    label: "From",
+    ask: (e) => `From, ${across(e) ? "along the wall" : off}`,
+    type: "length",
+    when: byWall,
+    must: true,
+  },
+  {
+    path: "by.far",
+    label: "to",
+    ask: (e) => `to, ${across(e) ? "along the wall" : off}`,
+    type: "length",
+    when: byWall,
+    must: true,
+  },
   { path: "by.start", label: start, type: "length", when: byWall },
   { path: "by.stop", label: stop, type: "length", when: byWall },
 ];
@@ -83,7 +99,7 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
       },
       { path: "from", label: "From corner", type: "corner", when: (e) => byAxes(e) && !e.ends, must: true },
       { path: "to", label: "To corner", type: "corner", when: (e) => byAxes(e) && !e.ends, must: true },
-      ...lying("off the wall", "It begins, along that wall", "and ends"),
+      ...lying("off the wall", "It begins at", "and ends at"),
       { path: "material", label: "Made of" },
       { path: "depth", label: "Depth over all" },
       { path: "finish", label: "Finish on this side" },
@@ -122,7 +138,7 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
     title: "Joists",
     one: "run of joists",
     empty: "Floor and ceiling joists: a regular run, or one by one.",
-    fresh: { id: "", of: "ceiling", by: {} },
+    fresh: { id: "", of: "ceiling", by: { runs: "along" } },
     said: (e) =>
       given(
         e.of,
@@ -143,7 +159,8 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
       { path: "by.end", label: "Measured from", type: "end", when: across },
       {
         path: "by.first",
-        label: "First centre off it (across: along it)",
+        label: "First centre",
+        ask: (e) => (across(e) ? "First centre, along it" : "First centre, off it"),
         type: "length",
         when: byWall,
         must: true,
@@ -164,7 +181,7 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
     title: "In the way",
     one: "thing in the way",
     empty: "Beam, duct, pipe, drain, soffit, skirting, sill, box: where it runs, how low it hangs, what room it wants.",
-    fresh: { id: "", kind: "duct", by: {} },
+    fresh: { id: "", kind: "duct", by: { runs: "along" } },
     said: (e) =>
       given(
         e.kind,
@@ -186,7 +203,7 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
         must: true,
       },
       { path: "by", label: "Given", type: "how", other: ["from", "to", "width"] },
-      ...lying("off the wall (across: along it)", "It begins at, else runs through", "and ends at"),
+      ...lying("off the wall", "It begins at, else runs through", "and ends at"),
       ...[...at("from", "One end"), ...at("to", "Other end")].map((f) => ({ ...f, when: byAxes })),
       { path: "width", label: "Width, or outside diameter", when: byAxes, must: true },
       { path: "rises", label: "Comes up from the floor", when: (e) => !e.height },
@@ -202,12 +219,12 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
     title: "Stairs",
     one: "stair",
     empty: "A flight and the headroom over it: no wall stands in it, and no header hangs too low.",
-    fresh: { id: "", by: {}, rise: "" },
+    fresh: { id: "", by: { runs: "along" }, rise: "" },
     said: (e) => given(wallSaid(e), e.rise && `rises ${e.rise}`, e.headroom && `headroom ${e.headroom}`),
     fields: [
       { path: "id", label: "Called" },
       { path: "by", label: "Given", type: "how", other: ["from", "to", "width"] },
-      ...lying("one side and the other", "Its foot, along the wall (across: off it)", "Its head").map((f) => ({
+      ...lying("off the wall", "Its foot at", "Its head at").map((f) => ({
         ...f,
         must: f.must || f.path === "by.start" || f.path === "by.stop",
       })),
