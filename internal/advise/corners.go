@@ -158,7 +158,7 @@ func (a *adviser) crossed() {
 					near = faces[1]
 				}
 				if near.Out(end) < site.NearHand && near.Out(in) > site.NearHand {
-					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop]+"-"+other.ID, a.Rules.Tell(words.LetAtNearFace, w.ID, map[bool]string{false: "start", true: "end"}[stop], other.ID), func(w *job.Wall) {
+					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop]+"-"+other.ID, a.Rules.Tell(words.LetAtNearFace, w.ID, w.EndName(stop), other.ID), func(w *job.Wall) {
 						*lineEndOf(w.Line, stop) = &job.LineEnd{Face: near.Of.String()}
 					})
 				}
@@ -187,7 +187,7 @@ func (a *adviser) openCorners() {
 		if butted {
 			continue // that one butts this one: it is flush with its side
 		}
-		to := a.tell("open-corner", "warn", "", a.Rules.Tell(words.ComesToWhereNothingStands, word, id))
+		to := a.tell("open-corner", "warn", "", a.Rules.Tell(words.ComesToWhereNothingStands, a.w.Wall.EndName(stop), id))
 		if l := a.Lines[id]; l != nil && !a.meetsWall(id) {
 			a.offer(to, "run-past-"+word, a.Rules.Tell(words.LetRunPast, a.w.Wall.ID, id), func(w *job.Wall) {
 				(*lineEndOf(w.Line, stop)).Past = true

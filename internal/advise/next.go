@@ -119,19 +119,11 @@ func (s *judge) nextReadings() []Next {
 }
 
 // asSaid is a reading's place by the nearer end of its wall: "ceiling, 7 ft
-// from the door end of wall B".
+// from the stove-wall end of wall B".
 func (s *judge) asSaid(kind string, at measure.Length, w *framing.Wall) string {
-	end, off := "start", at
+	end, off := w.EndName(false), at
 	if w.Length-at < at {
-		end, off = s.Rules.Tell(words.FarEnd), w.Length-at
-	}
-	if len(w.Openings) > 0 {
-		// the end that the door is nearer to is known by it
-		first := w.Openings[0].Centre
-		atEnd := w.Length-w.Openings[len(w.Openings)-1].Centre < first
-		if atEnd == (end == s.Rules.Tell(words.FarEnd)) {
-			end = s.Rules.Tell(words.DoorEnd)
-		}
+		end, off = w.EndName(true), w.Length-at
 	}
 	u := s.Rules.Units
 	far := u.Say(off.Nearest(u.Pick(measure.Inch/4, 5*measure.Millimetre)), 0)

@@ -1,6 +1,8 @@
 package framing
 
 import (
+	"cmp"
+
 	"homalos/internal/measure"
 	"homalos/internal/wood"
 	"homalos/internal/words"
@@ -14,6 +16,15 @@ type End struct {
 	Skew  measure.Length // how much farther the back face runs than the snapped one; less than nothing: shorter
 	Bevel float64        // degrees off square of the plates' end, 0 for square
 	Lean  string         // what takes Top off, as one would say it
+	Name  string         // what it is called, by what it meets: "stove-wall end"
+}
+
+// EndName is what one of the wall's ends is called.
+func (w *Wall) EndName(stop bool) string {
+	if stop {
+		return cmp.Or(w.Stop.Name, "end")
+	}
+	return cmp.Or(w.Start.Name, "start")
 }
 
 // HoldBack is how far the end stud of a butting wall is held back, so that the

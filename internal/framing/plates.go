@@ -203,10 +203,10 @@ func (f *Laid) plate(l layer, p piece) Member {
 		}
 	}
 	if first {
-		m.bevelled(f.rules, "start", w.Start)
+		m.bevelled(f.rules, w.EndName(false), w.Start)
 	}
 	if last {
-		m.bevelled(f.rules, "end", w.Stop)
+		m.bevelled(f.rules, w.EndName(true), w.Stop)
 	}
 	m.Sum = append([]Line{{What: f.rules.Tell(words.AlongTheWall), Value: along}}, m.Sum...)
 	for _, line := range m.Sum {

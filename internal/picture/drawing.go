@@ -5,6 +5,7 @@ type Drawing struct {
 	Wall     string         `json:"wall"`
 	Length   float64        `json:"length"`
 	Hook     string         `json:"hook" enum:"start,end"`
+	Ends     [2]string      `json:"ends" nullable:"false" doc:"What its start is called, and its end: by what they meet."`
 	Known    bool           `json:"known" doc:"False: too few readings to draw floor and ceiling."`
 	Levels   bool           `json:"levels" doc:"Heights are from the laser line."`
 	Surface  []SurfacePoint `json:"surface" nullable:"false"`

@@ -145,6 +145,10 @@ func (s *drawer) writeFound(room *Room, shape room.Shape) {
 		raw, _ := s.Given[r.ID].Value.In(s.Rules.Units)
 		room.Pins = append(room.Pins, RoomPin{r.ID, string(r.Kind), r.At.X, r.At.Y, s.Rules.Units.Say(raw, 0), s.Where(r), doubtful[r.ID]})
 	}
+	room.Sides = []RoomSide{}
+	for _, side := range s.Sides() {
+		room.Sides = append(room.Sides, RoomSide{side.Name, at(shape.Corners[side.From].At), at(shape.Corners[side.To].At)})
+	}
 	room.Stairs = []DrawnStair{}
 	for _, x := range s.Stairs {
 		way := words.StairUp
@@ -199,7 +203,7 @@ func (s *drawer) onExistingWall(h job.Hidden, shape room.Shape) (from, to Dot) {
 
 // lineOf is a new wall on the plan.
 func lineOf(w *framing.Wall) RoomLine {
-	out := RoomLine{ID: w.ID, From: at(w.From), To: at(w.To)}
+	out := RoomLine{ID: w.ID, From: at(w.From), To: at(w.To), Ends: [2]string{w.EndName(false), w.EndName(true)}}
 	for _, p := range w.Footprint() {
 		out.Outline = append(out.Outline, at(p))
 	}

@@ -20,6 +20,7 @@ type Room struct {
 	Pins         []RoomPin      `json:"pins" nullable:"false"`
 	Joists       []DrawnJoist   `json:"joists" nullable:"false"`
 	Outside      []work.Outside `json:"outside" nullable:"false" doc:"What was found, said to lie where the room isn't."`
+	Sides        []RoomSide     `json:"sides" nullable:"false"`
 	Stairs       []DrawnStair   `json:"stairs" nullable:"false"`
 	Obstructions []DrawnRun     `json:"obstructions" nullable:"false"`
 	Hidden       []DrawnRun     `json:"hidden" nullable:"false"`
@@ -101,6 +102,13 @@ type DrawnStair struct {
 	Steps int     `json:"steps" doc:"Lines to draw across it: about one for each riser."`
 }
 
+// RoomSide is a taped side of the room: a face to go by.
+type RoomSide struct {
+	Face string `json:"face" doc:"As a line names it: the wall that stands there, else by its corners."`
+	From Dot    `json:"from"`
+	To   Dot    `json:"to"`
+}
+
 // RoomOpening is a door or window in a wall that is there.
 type RoomOpening struct {
 	From Dot    `json:"from"`
@@ -110,10 +118,11 @@ type RoomOpening struct {
 
 // RoomLine is a new wall on the plan.
 type RoomLine struct {
-	ID      string `json:"id"`
-	Outline []Dot  `json:"outline" nullable:"false"`
-	From    Dot    `json:"from"`
-	To      Dot    `json:"to"`
+	ID      string    `json:"id"`
+	Outline []Dot     `json:"outline" nullable:"false"`
+	From    Dot       `json:"from"`
+	To      Dot       `json:"to"`
+	Ends    [2]string `json:"ends" nullable:"false" doc:"What its start is called, and its end: by what they meet."`
 
 	// Wood is drawn from the plan's drawings, and written into drawing files.
 	Wood []DetailPiece `json:"-"`

@@ -199,7 +199,7 @@ func TestAnOpenCornerIsToldAndClosed(t *testing.T) {
 	d := jobtest.Closet()
 	d.Walls[0].Line.Stop.Past = false // D stops at E's near face, E at D's: they touch at an edge
 	a := adviceOf(wallOf(t, computed(t, d), "D"), "open-corner")
-	assert.Equal(t, told(words.ComesToWhereNothingStands, "end", "E"), a.Text)
+	assert.Equal(t, told(words.ComesToWhereNothingStands, "open end", "E"), a.Text)
 	require.Equal(t, []string{"run-past-end"}, fixIDs(a))
 	closed, err := applyFix(d, "D", "run-past-end")
 	require.NoError(t, err)
@@ -238,7 +238,7 @@ func TestTheSnapSheetGoesInOrder(t *testing.T) {
 		said = append(said, s.Do)
 	}
 	text := strings.Join(said, "\n")
-	order := []string{"mark the start", "the end", "Check", "Start to end reads", "Snap the line; X on the left", "Plumb up to the ceiling at 0, ", "At the start the top plate stops short of the plumbed point (side 4 leans in"}
+	order := []string{"Off side 1, near the side-4 end: mark", "Off side 1, near the E end: mark", "Check: along side 4 from corner", "From end to end it reads", "Snap the line; X on the left", "Plumb up to the ceiling at 0, ", "At the side-4 end the top plate stops short of the plumbed point (side 4 leans in"}
 	last := -1
 	for _, o := range order {
 		i := strings.Index(text, o)

@@ -50,7 +50,7 @@ func write(r *work.Result) Plan {
 func (s *writer) writeWall(w *work.Wall, advice []advise.Advice) Wall {
 	u := s.Rules.Units
 	out := Wall{
-		ID: w.Wall.ID, Length: u.Write(w.Wall.Length), Said: u.Say(w.Wall.Length, s.Rules.Mark/2), Line: s.writeLine(w.Wall), Against: s.writeAgainst(w),
+		ID: w.Wall.ID, Length: u.Write(w.Wall.Length), Ends: [2]string{w.Wall.EndName(false), w.Wall.EndName(true)}, Said: u.Say(w.Wall.Length, s.Rules.Mark/2), Line: s.writeLine(w.Wall), Against: s.writeAgainst(w),
 		Meets: s.writeMeetings(w), Plates: s.platesSaid(w.Framed), Advice: advice, Members: []Member{}, Marks: []Mark{}, Findings: []Finding{},
 	}
 	for _, m := range w.Members {

@@ -170,7 +170,7 @@ func TestOddAnglesAreBevelled(t *testing.T) {
 	w := computed(t, d).Walls[0]
 	assert.Equal(t, told(words.OffSquareToOtherWall, 38.0, 52.0), w.Meets[0].Bevel)
 	bottom := of2(w, "bottom-plate")[0]
-	assert.Contains(t, bottom.Bevel, "start cut 38.0° off square")
+	assert.Contains(t, bottom.Bevel, "side-1 end cut 38.0° off square")
 	// square off to the left leans over to the right: the back, on its left, runs on
 	further := inchesOf(t, bottom.Exact) - 80
 	held := inchesOf(t, of2(w, "stud")[0].From)

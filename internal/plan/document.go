@@ -40,6 +40,7 @@ type Plan struct {
 type Wall struct {
 	ID       string          `json:"id"`
 	Length   string          `json:"length"`
+	Ends     [2]string       `json:"ends" nullable:"false" doc:"What its start is called, and its end: by what they meet."`
 	Said     string          `json:"said" doc:"Its length as it is read out, to half a mark."`
 	Line     *WallLine       `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
 	Against  []AgainstSaid   `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`

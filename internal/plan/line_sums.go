@@ -41,7 +41,7 @@ func (s *writer) cornerSpot(c line.Corner) spot {
 
 // endSpots are both ends of a wall's line.
 func (s *writer) endSpots(w *framing.Wall) [2]spot {
-	return [2]spot{{name: s.Rules.Tell(words.TheStartOf, w.ID), at: w.From}, {name: s.Rules.Tell(words.TheEndOf, w.ID), at: w.To}}
+	return [2]spot{{name: s.Rules.Tell(words.TheEndOf, w.EndName(false), w.ID), at: w.From}, {name: s.Rules.Tell(words.TheEndOf, w.EndName(true), w.ID), at: w.To}}
 }
 
 // apart is how far two places lie from each other, from where each lies in the

@@ -114,25 +114,34 @@ func (s *writer) diagonals(out *WallLine, w *framing.Wall, corners []line.Corner
 func (s *writer) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner) {
 	corner := len(out.Check)
 	add := func(do, value string, sum ...work.Line) { out.Steps = append(out.Steps, SnapStep{do, value, sum}) }
-	for _, end := range []string{"start", "end"} {
+	said := s.asItWasSaid(out, w, add)
+	s.squareCorners(w, add)
+	along, first, second := words.AlongFromCornerMark, words.FromCornerSwingArcFor, words.FromCornerWhereCrossesArc
+	if said {
+		along, first, second = words.CheckAlongFromCorner, words.CheckCornerTo, words.CheckCornerTo
+	}
+	for i, end := range []string{"start", "end"} {
 		arcs := 0
+		name := w.EndName(i == 1)
 		for _, t := range out.Tapes {
 			if t.To != end {
 				continue
 			}
 			switch {
 			case t.Along != "":
-				add(s.Rules.Tell(words.AlongFromCornerMark, t.Along, t.From, end), t.Value, s.sumOf(t, w, corners)...)
+				add(s.Rules.Tell(along, t.Along, t.From, name), t.Value, s.sumOf(t, w, corners)...)
 			case arcs == 0:
 				arcs++
-				add(s.Rules.Tell(words.FromCornerSwingArcFor, t.From, end), t.Value, s.sumOf(t, w, corners)...)
+				add(s.Rules.Tell(first, t.From, name), t.Value, s.sumOf(t, w, corners)...)
 			default:
-				add(s.Rules.Tell(words.FromCornerWhereCrossesArc, t.From, end), t.Value, s.sumOf(t, w, corners)...)
+				add(s.Rules.Tell(second, t.From, name), t.Value, s.sumOf(t, w, corners)...)
 			}
 		}
 	}
-	for i, t := range out.Off {
-		add(s.Rules.Tell(words.CheckAtOutFrom, t.To, t.From), t.Value, s.outBy(out, s.endSpots(w)[i], s.Lines[w.ID].Relation.Face)...)
+	if !said {
+		for i, t := range out.Off {
+			add(s.Rules.Tell(words.CheckAtOutFrom, w.EndName(i == 1), t.From), t.Value, s.outBy(out, s.endSpots(w)[i], s.Lines[w.ID].Relation.Face)...)
+		}
 	}
 	for i, end := range s.endSpots(w) {
 		if o := s.butted(w, i == 1); o != nil {
@@ -140,18 +149,18 @@ func (s *writer) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner
 			out.Check = append(out.Check, t)
 			sum := s.apart(s.endSpots(o)[0], end)
 			sum[len(sum)-1] = work.Line{What: s.Rules.Tell(words.AlongSLine, o.ID), Value: t.Value}
-			add(s.Rules.Tell(words.CheckAlongFromItsStart, t.From, t.To), t.Value, sum...)
+			add(s.Rules.Tell(words.CheckAlongFromItsStart, t.From, w.EndName(i == 1), o.EndName(false)), t.Value, sum...)
 		}
 	}
 	for _, t := range out.Check[:corner] {
-		add(s.Rules.Tell(words.CheckCornerTo, t.From, t.To), t.Value, s.sumOf(t, w, corners)...)
+		add(s.Rules.Tell(words.CheckCornerTo, t.From, w.EndName(t.To == "end")), t.Value, s.sumOf(t, w, corners)...)
 	}
 	add(s.Rules.Tell(words.StartToEndReads), s.Rules.Units.Say(w.Length, s.Rules.Mark/2), s.lengthSum(w)...)
 	side := "left"
 	if w.Right {
 		side = "right"
 	}
-	add(s.Rules.Tell(words.SnapLineXOnSeen, side, w.Lumber.Depth), "")
+	add(s.Rules.Tell(words.SnapLineXOnSeen, side, w.Lumber.Depth, w.EndName(false)), "")
 	// in between, so that the snapped ceiling line is held by more than its ends
 	step := s.Rules.Units.Pick(96*measure.Inch, 2400*measure.Millimetre)
 	n := max(1, (w.Length+step-1)/step)
@@ -163,7 +172,7 @@ func (s *writer) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner
 	for _, end := range []struct {
 		word string
 		at   framing.End
-	}{{"start", w.Start}, {"end", w.Stop}} {
+	}{{w.EndName(false), w.Start}, {w.EndName(true), w.Stop}} {
 		switch {
 		case end.at.Top > 0:
 			add(s.Rules.Tell(words.AtTopPlateStopsShort, end.word, end.at.Lean), s.Rules.Units.Say(end.at.Top, 0))

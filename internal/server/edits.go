@@ -13,6 +13,7 @@ import (
 	"homalos/internal/advise"
 	"homalos/internal/job"
 	"homalos/internal/making"
+	"homalos/internal/picture"
 	"homalos/internal/plan"
 	"homalos/internal/site"
 	"homalos/internal/store"
@@ -66,6 +67,27 @@ func (s *Server) editRoutes(api huma.API) {
 				return nil, problem(err)
 			}
 			return &struct{ Body advise.Comparison }{c}, nil
+		})
+	huma.Register(api, huma.Operation{OperationID: "lay-wall", Method: http.MethodPost, Path: "/api/jobs/{id}/walls/{wall}/lay", Summary: "Where a wall would lie, before it is placed: its line, its ends by what they meet, its X side; nothing is changed"},
+		func(ctx context.Context, in *struct {
+			JobID
+			Wall string `path:"wall"`
+			Body job.Wall
+		}) (*struct{ Body picture.Laid }, error) {
+			j, err := s.store.Job(ctx, in.ID)
+			if err != nil {
+				return nil, problem(err)
+			}
+			in.Body.ID = in.Wall
+			there, _, err := job.Apply(j.Document, job.Edit{Act: &job.PutWall{Wall: in.Body}})
+			if err != nil {
+				return nil, problem(err)
+			}
+			out, err := picture.LaidIn(s.plans.works, there, in.Wall)
+			if err != nil {
+				return nil, problem(err)
+			}
+			return &struct{ Body picture.Laid }{out}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "read-length", Method: http.MethodGet, Path: "/api/length", Summary: "What a written length is understood as"},
 		func(_ context.Context, in *struct {

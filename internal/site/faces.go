@@ -58,7 +58,10 @@ func (r *resolver) face(path, name string, whole bool, trail []string) *geo.Face
 			return r.newFace(path, ref, i, whole, trail)
 		}
 	}
-	r.faults.Add(path, "%q is no wall: name one that is there, or a new wall, as \"A\" for its snapped face or \"A back\" for the other", name)
+	if side := r.sideFace(name); side != nil {
+		return side
+	}
+	r.faults.Add(path, "%q is no wall: name one that is there, a side of the room by its corners as \"1-2\", or a new wall, as \"A\" for its snapped face or \"A back\" for the other", name)
 	return nil
 }
 

@@ -126,6 +126,7 @@ func (r *resolver) joinWalls() {
 			}
 		}
 	}
+	r.nameEnds()
 }
 
 // meet says whether one of two new walls butts the other.
@@ -184,6 +185,14 @@ func (m *Meet) skew(rules framing.Rules) {
 	at.Bevel = math.Abs(math.Atan(further/m.Wall.Lumber.Depth.Millimetres())) * 180 / math.Pi
 	// the end stud stands where both faces are there
 	at.Held = max(at.Held, -at.Skew.Down(rules.Mark))
+}
+
+// Squared says whether an end comes square to what it meets.
+func Squared(m Meet) bool {
+	ux, uy, _ := m.Face.Unit()
+	long := m.Wall.From.Distance(m.Wall.To)
+	cos := ((m.Wall.To.X-m.Wall.From.X)*ux + (m.Wall.To.Y-m.Wall.From.Y)*uy) / long
+	return math.Abs(cos) < math.Sin(math.Pi/360) // half a degree
 }
 
 // butts makes a wall's end butt another new wall, and has that one run past.

@@ -45,8 +45,6 @@ var (
 	OneMoreThanNeededSo            = sentence(": one more than needed, so that a slip would show")
 	ItPins                         = sentence(": it pins {0}")
 	MoreAreNeeded                  = sentence(": {0} more are needed")
-	FarEnd                         = sentence("far end")
-	DoorEnd                        = sentence("door end")
 	AtWall                         = sentence("{0}, at the {1} of wall {2}")
 	FromWall                       = sentence("{0}, {1} from the {2} of wall {3}")
 	TakePlatesOf                   = sentence("Take plates of {0}")

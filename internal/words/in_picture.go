@@ -2,6 +2,7 @@ package words
 
 // Sentences written in pictures.
 var (
+	XOnTheSide                = sentence("X on the {0}, seen from the {1}")
 	StairUp                   = sentence("stair, up {0}, headroom {1}")
 	StairDown                 = sentence("stair, down {0}, headroom {1}")
 	SidesCrossCheckThoseTapes = sentence("The sides {0} and {1} cross: check those tapes, the order of the corners, and which ones jut into the room.")

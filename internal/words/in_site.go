@@ -2,6 +2,8 @@ package words
 
 // Sentences said of how a job is read: lines, faces, slips.
 var (
+	EndBy                  = sentence("{0} end")
+	OpenEnd                = sentence("open end")
 	ParallelToAt           = sentence("parallel to {0} at {1}")
 	AtItsOtherEnd          = sentence(" and {0} at its other end")
 	AtOffAt                = sentence("at {0}° off {1} at {2}")

@@ -56,7 +56,7 @@ func (s *Result) meetsExisting(m site.Meet) Meeting {
 	from, to := s.Stations(m)
 	at := (from + to) / 2
 	out := Meeting{Meet: m, Where: s.Rules.Units.Estimate(at)}
-	place := s.Rules.Tell(words.TheMeetsAt, m.End(), e.ID, words.MM(at))
+	place := s.Rules.Tell(words.TheMeetsAt, m.EndSaid(), e.ID, words.MM(at))
 	out.Before, out.Behind, out.After = s.StudsBy(e, from, to)
 	switch {
 	case out.Behind != "":
@@ -136,7 +136,7 @@ func (s *Result) meetsNew(m site.Meet, f, other *framing.Framed) Meeting {
 		out.Past = u.Estimate(m.To - m.From)
 		out.Text = s.Rules.Tell(words.CornerRunsPastByButts, o.ID, out.Past, w.ID)
 	} else {
-		out.Text = s.Rules.Tell(words.ButtsAtWhichRunsPast, m.End(), o.ID, at)
+		out.Text = s.Rules.Tell(words.ButtsAtWhichRunsPast, m.EndSaid(), o.ID, at)
 	}
 	fix := "In " + o.ID + ": " + s.Rules.Tell(StyleSaid[joined.Style])
 	if len(joined.Members) > 0 {

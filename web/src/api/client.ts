@@ -27,6 +27,7 @@ export type Assessed = Schemas["PlanAssessed"];
 export type Line = Schemas["Line"];
 export type WallLine = Schemas["PlanWallLine"];
 export type Advice = Schemas["PlanAdvice"];
+export type Laid = Schemas["PlanLaid"];
 export type Comparison = Schemas["PlanComparison"];
 export type Meeting = Schemas["PlanMeeting"];
 export type CornerDetail = Schemas["PlanCornerDetail"];

@@ -336,6 +336,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/walls/{wall}/lay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where a wall would lie, before it is placed: its line, its ends by what they meet, its X side; nothing is changed */
+        post: operations["lay-wall"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/layers": {
         parameters: {
             query?: never;
@@ -1882,6 +1899,8 @@ export interface components {
             crossed?: components["schemas"]["PlanCrossedJoist"][];
             /** Format: double */
             depth: number;
+            /** @description What its start is called, and its end: by what they meet. */
+            ends: string[];
             /** @enum {string} */
             hook: "start" | "end";
             /** @description False: too few readings to draw floor and ceiling. */
@@ -2066,6 +2085,20 @@ export interface components {
             height: string;
             id: string;
             width: string;
+        };
+        PlanLaid: {
+            /** @description What its start is called, and its end: by what they meet. */
+            ends: string[];
+            from: components["schemas"]["PlanDot"];
+            id: string;
+            /** @description As it is read out. */
+            length: string;
+            outline: components["schemas"]["PlanDot"][];
+            /** @description How it is placed. */
+            said: string;
+            to: components["schemas"]["PlanDot"];
+            /** @description Which side its framing stands on, seen from which end. */
+            xSide: string;
         };
         PlanLine: {
             readings?: string[];
@@ -2282,6 +2315,7 @@ export interface components {
             /** @description Raw, rounded and used, where they differ. */
             readings: components["schemas"]["PlanCounted"][];
             reliefs: components["schemas"]["PlanRelief"][];
+            sides: components["schemas"]["PlanRoomSide"][];
             /**
              * Format: int64
              * @description Measurements beyond those needed: what a slip shows by.
@@ -2320,6 +2354,8 @@ export interface components {
             y: number;
         };
         PlanRoomLine: {
+            /** @description What its start is called, and its end: by what they meet. */
+            ends: string[];
             from: components["schemas"]["PlanDot"];
             id: string;
             outline: components["schemas"]["PlanDot"][];
@@ -2340,6 +2376,12 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        PlanRoomSide: {
+            /** @description As a line names it: the wall that stands there, else by its corners. */
+            face: string;
+            from: components["schemas"]["PlanDot"];
+            to: components["schemas"]["PlanDot"];
         };
         PlanRoomTie: {
             /** Format: int64 */
@@ -2484,6 +2526,8 @@ export interface components {
             advice?: components["schemas"]["PlanAdvice"][];
             /** @description How it lies to floor and ceiling joists, and where its plates are fixed. */
             against?: components["schemas"]["PlanAgainstSaid"][];
+            /** @description What its start is called, and its end: by what they meet. */
+            ends: string[];
             findings: components["schemas"]["PlanFinding"][];
             id: string;
             length: string;
@@ -3817,6 +3861,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanComparison"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "lay-wall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                wall: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wall"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanLaid"];
                 };
             };
             /** @description Error */

@@ -135,23 +135,25 @@ export function Found({ room, f, clip, chosen, face, above }: FoundProps) {
         </g>
       ))}
       {face &&
-        room.walls.map((w) => (
-          // biome-ignore lint/a11y/noStaticElementInteractions: as above
-          <line
-            key={w.id}
-            x1={f.x(w.from.x)}
-            y1={f.y(w.from.y)}
-            x2={f.x(w.to.x)}
-            y2={f.y(w.to.y)}
-            className="pick-face"
-            onClick={(e) => {
-              e.stopPropagation();
-              face(w.id);
-            }}
-          >
-            <title>{w.id}</title>
-          </line>
-        ))}
+        [...room.sides.map((side) => ({ id: side.face, from: side.from, to: side.to })), ...room.walls.filter((w) => w.free)].map(
+          (w) => (
+            // biome-ignore lint/a11y/noStaticElementInteractions: as above
+            <line
+              key={w.id}
+              x1={f.x(w.from.x)}
+              y1={f.y(w.from.y)}
+              x2={f.x(w.to.x)}
+              y2={f.y(w.to.y)}
+              className="pick-face"
+              onClick={(e) => {
+                e.stopPropagation();
+                face(w.id);
+              }}
+            >
+              <title>{w.id}</title>
+            </line>
+          ),
+        )}
     </>
   );
 }

@@ -115,8 +115,8 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
         <path d={d.hook === "end" ? `M${x(d.length) + 4} 68v38` : `M${x(0) - 4} 68v38`} className="hook" />
         <text x={d.hook === "end" ? x(d.length) : x(0)} y={122} textAnchor={d.hook === "end" ? "end" : "start"} className="note">
           {d.hook === "end"
-            ? "wood ahead of every mark · tape hooked on the to end ←"
-            : "→ tape hooked on the from end · wood ahead of every mark"}
+            ? `wood ahead of every mark · tape hooked on the ${d.ends[1]} ←`
+            : `→ tape hooked on the ${d.ends[0]} · wood ahead of every mark`}
         </text>
       </svg>
       <ul className="legend" aria-label="Signs on the plates">

@@ -1,6 +1,6 @@
 import { getHotkeyHandler, type HotkeyItem, useElementSize } from "@mantine/hooks";
 import { type MouseEvent, useId } from "react";
-import type { DetailPiece, Room } from "../api/client";
+import type { DetailPiece, Laid, Room } from "../api/client";
 import { Found } from "./Found";
 import { type Frame, middle, points, type Spot } from "./frame";
 import "./room.css";
@@ -23,6 +23,8 @@ interface Props {
   face?: (id: string) => void;
   /** the new walls' wood from above */
   above?: DetailPiece[];
+  /** a line that is being said, where it would lie */
+  laid?: Laid;
 }
 
 const margin = 46;
@@ -44,7 +46,7 @@ function framed(room: Room, width: number): Frame {
 }
 
 /** The room from above, as it was read. Shapes come from tapes: nothing here is dragged. */
-export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, step, chosen, face, above }: Props) {
+export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, step, chosen, face, above, laid }: Props) {
   const { ref, width } = useElementSize();
   const clip = useId();
   const f = framed(room, Math.max(width || 320, 300));
@@ -104,6 +106,7 @@ export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, st
         {corners.length > 2 && <polygon points={points(f, corners)} className="ground" />}
         {shown && <Shading f={f} relief={shown} clip={clip} />}
         <Found room={room} f={f} clip={clip} chosen={chosen} face={face} above={above} />
+        {laid && <LaidLine l={laid} f={f} />}
         {line && <path d={`M${points(f, line).replace(" ", "L")}`} className="cut-line" />}
         <Outline room={room} f={f} wanted={wanted} />
         {shown && <Labels f={f} relief={shown} clip={clip} />}
@@ -297,6 +300,44 @@ function Pins({ room, f, relief, pin }: { room: Room; f: Frame; relief: string; 
             {p.doubtful && <circle r="10" className="doubt" />}
           </g>
         ))}
+    </g>
+  );
+}
+
+/** A line before it is placed: its two ends by what they meet, From first, and its X side. */
+function LaidLine({ l, f }: { l: Laid; f: Frame }) {
+  const long = Math.hypot(l.to.x - l.from.x, l.to.y - l.from.y) || 1;
+  const [ux, uy] = [(l.to.x - l.from.x) / long, (l.to.y - l.from.y) / long];
+  const inward = [
+    { at: l.from, word: `From: ${l.ends[0]}`, side: 1 },
+    { at: l.to, word: `To: ${l.ends[1]}`, side: -1 },
+  ];
+  const middleOf = middle(l.outline);
+  const tip = { x: l.from.x + ux * long * 0.56, y: l.from.y + uy * long * 0.56 };
+  const wing = (s: number) => ({ x: tip.x - ux * 90 - uy * 45 * s, y: tip.y - uy * 90 + ux * 45 * s });
+  const steep = Math.abs(uy) > Math.abs(ux);
+  return (
+    <g className="laid-line">
+      <polygon points={points(f, l.outline)} />
+      <line x1={f.x(l.from.x)} y1={f.y(l.from.y)} x2={f.x(l.to.x)} y2={f.y(l.to.y)} />
+      <path d={`M${f.x(wing(1).x)} ${f.y(wing(1).y)}L${f.x(tip.x)} ${f.y(tip.y)}L${f.x(wing(-1).x)} ${f.y(wing(-1).y)}`} />
+      <text x={f.x(middleOf.x)} y={f.y(middleOf.y) + 6} textAnchor="middle" className="x-side">
+        X
+      </text>
+      {inward.map((e) => {
+        const [dx, dy] = steep ? [12, e.side * (uy > 0 ? -26 : 26)] : [e.side * (ux > 0 ? 20 : -20), -14];
+        return (
+          <text
+            key={e.word}
+            x={f.x(e.at.x) + dx}
+            y={f.y(e.at.y) + dy}
+            textAnchor={steep || e.side > 0 === ux > 0 ? "start" : "end"}
+            className="end-name"
+          >
+            {e.word}
+          </text>
+        );
+      })}
     </g>
   );
 }

@@ -7,6 +7,7 @@ function wall(floor: number[], ceiling: number[], length = 3000): Drawing {
   const step = length / (floor.length - 1);
   return {
     wall: "A",
+    ends: ["stove-wall end", "open end"],
     length,
     hook: "start",
     known: true,

@@ -2,7 +2,7 @@ import { Button, SegmentedControl, Table, Text } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
-import type { Room, Wall } from "../../api/client";
+import type { Laid, Room, Wall } from "../../api/client";
 import { useRoom } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { Empty, Failed, Loading } from "../../app/States";
@@ -33,6 +33,7 @@ function Lines({ room }: { room: Room }) {
   const [query, setQuery] = useSearchParams();
   const [form, setForm] = useState<{ wall?: Wall; key: number } | undefined>(query.has("new") ? { key: 0 } : undefined);
   const [picked, setPicked] = useState<{ face: string; n: number }>();
+  const [laid, setLaid] = useState<Laid>();
   const w = walls[wall];
   const worked = plan.plan.walls[wall];
   const n = room.corners.length;
@@ -83,7 +84,8 @@ function Lines({ room }: { room: Room }) {
               choose={nothing}
               take={nothing}
               step={25}
-              chosen={w?.id}
+              chosen={form ? undefined : w?.id}
+              laid={form ? laid : undefined}
               above={plan.drawings.flatMap((d) => d.above ?? [])}
               face={(f) => {
                 if (form) setPicked({ face: f, n: (picked?.n ?? 0) + 1 });
@@ -92,7 +94,20 @@ function Lines({ room }: { room: Room }) {
             />
           </div>
         )}
-        {form && <p className="relief-key quiet">Touch a wall on the plan to go by its face.</p>}
+        {form && (
+          <p className="relief-key quiet">
+            {laid ? (
+              <>
+                <b className="laid-said">
+                  {laid.id}, <Len text={laid.length} />: <Said text={laid.said} />
+                </b>
+                , from the {laid.ends[0]} to the {laid.ends[1]}. {laid.xSide}. Touch a side on the plan to go by its face.
+              </>
+            ) : (
+              "Touch a side on the plan to go by its face. The line shows here as soon as it can lie."
+            )}
+          </p>
+        )}
         <div className="print-only">
           <h2>{job.document.name}: snap sheet</h2>
           {plan.plan.walls.map((one) => one.line && <SnapSheet key={one.id} id={one.id} line={one.line} length={one.said} />)}
@@ -105,8 +120,10 @@ function Lines({ room }: { room: Room }) {
             wall={form.wall}
             room={room}
             picked={picked}
+            show={setLaid}
             close={(kept) => {
               setForm(undefined);
+              setLaid(undefined);
               setPicked(undefined);
               if (kept) setWall(kept);
             }}

@@ -1,6 +1,7 @@
 import { Button, NativeSelect, Switch, TextInput } from "@mantine/core";
+import { useDebouncedValue } from "@mantine/hooks";
 import { useEffect, useState } from "react";
-import { api, type Comparison, got, type Line, type Problem, type Room, type Wall } from "../../api/client";
+import { api, type Comparison, got, type Laid, type Line, type Problem, type Room, type Wall } from "../../api/client";
 import { freeMark } from "../../app/newWall";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
@@ -16,13 +17,15 @@ interface Props {
   wall?: Wall;
   room: Room;
   picked?: { face: string; n: number };
+  /** shows where the line would lie, once it can */
+  show: (laid?: Laid) => void;
   close: (kept?: string) => void;
 }
 
 const far = "the room's wall";
 
 /** A line, said in a short form; faces can be touched on the plan. */
-export function LineForm({ wall, room, picked, close }: Props) {
+export function LineForm({ wall, room, picked, show, close }: Props) {
   const { id, job, plan } = useJobContext();
   const d = job.document;
   const walls = d.walls ?? [];
@@ -36,8 +39,8 @@ export function LineForm({ wall, room, picked, close }: Props) {
   const [body, setBody] = useState<string>(wall?.line ? (wall.body ?? "") : "");
   const [l, setL] = useState<Line>(
     wall?.line ??
-      (room.walls.length + walls.length > 0
-        ? { by: "parallel", face: room.walls[0]?.id ?? walls[0]?.id ?? "", at: "" }
+      (room.sides.length + walls.length > 0
+        ? { by: "parallel", face: room.sides[0]?.face ?? walls[0]?.id ?? "", at: "" }
         : {
             by: "through",
             marks: [
@@ -48,7 +51,12 @@ export function LineForm({ wall, room, picked, close }: Props) {
   );
   const [slot, setSlot] = useState<"face" | "and" | "start" | "stop">("face");
   const fault: Problem | null = edits.error;
-  const faces = [...room.walls.map((w) => w.id), ...walls.filter((w) => w.id !== mark).flatMap((w) => [w.id, `${w.id} back`])];
+  const free = room.walls.filter((w) => w.free).flatMap((w) => [w.id, `${w.id} back`]);
+  const faces = [
+    ...room.sides.map((side) => side.face),
+    ...free,
+    ...walls.filter((w) => w.id !== mark).flatMap((w) => [w.id, `${w.id} back`]),
+  ];
   const isNew = (face?: string) => !!face && walls.some((w) => w.id === face.replace(/ back$/, ""));
   const change = (by: Partial<Line>) => {
     if (edits.error) edits.reset();
@@ -82,6 +90,19 @@ export function LineForm({ wall, room, picked, close }: Props) {
     } as Wall;
     return now;
   };
+  const said = JSON.stringify([l, lumber, bottom, tops, body, mark]);
+  const [shown] = useDebouncedValue(said, 250);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each line that was said
+  useEffect(() => {
+    let gone = false;
+    got(api.POST("/api/jobs/{id}/walls/{wall}/lay", { params: { path: { id, wall: mark } }, body: asked() })).then(
+      (laid) => gone || show(laid),
+      () => gone || show(undefined), // half said yet
+    );
+    return () => {
+      gone = true;
+    };
+  }, [shown]);
   const [rows, setRows] = useState<Comparison>();
   const compare = () =>
     got(api.POST("/api/jobs/{id}/walls/{wall}/compare", { params: { path: { id, wall: mark } }, body: asked() })).then(

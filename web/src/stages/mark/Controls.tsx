@@ -15,6 +15,7 @@ export function Controls({ wall: w }: { wall: Wall }) {
   const { job, plan, wall } = useJobContext();
   const edits = useEdits(job);
   const d = job.document;
+  const ends = plan.plan.walls[wall]?.ends ?? [];
   const fault: Problem | null = edits.error;
   const [asked, setAsked] = useState<string>(); // the opening that the fault is about
   const keep = (next: Draft) => edits.make(next).catch(tell);
@@ -47,8 +48,8 @@ export function Controls({ wall: w }: { wall: Wall }) {
         <Select
           label="Tape hooks on"
           data={[
-            { value: "start", label: "from end" },
-            { value: "end", label: "to end" },
+            { value: "start", label: ends[0] ?? "its start" },
+            { value: "end", label: ends[1] ?? "its end" },
           ]}
           value={w.layout?.from ?? "start"}
           allowDeselect={false}
