@@ -53,7 +53,7 @@ func main() {
 	folder := flag.String("to", "docs/screenshots", "folder for the pictures")
 	only := flag.String("only", "", "one view by name")
 	path := flag.String("path", "", "any address, as other.png")
-	press := flag.String("press", "", "what to press first, with -path")
+	press := flag.String("press", "", "what to press first, with -path; label=text types")
 	width := flag.Int64("width", 1280, "with -path")
 	height := flag.Int64("height", 800, "with -path")
 	dark := flag.Bool("dark", false, "with -path")
@@ -92,6 +92,12 @@ func take(base, folder string, s shot) error {
 	}
 	for _, words := range strings.Split(s.press, "|") {
 		if words == "" {
+			continue
+		}
+		if label, text, typed := strings.Cut(words, "="); typed {
+			if err := browser.Type(ctx, label, text); err != nil {
+				return err
+			}
 			continue
 		}
 		if err := browser.Press(ctx, words); err != nil {
