@@ -31,7 +31,7 @@ type Tie struct {
 type ExistingWall struct {
 	ID       string   `json:"id" maxLength:"32"`
 	Name     string   `json:"name,omitempty" maxLength:"100"`
-	Kind     string   `json:"kind,omitempty" enum:"wall,railing,post" doc:"Default wall."`
+	Kind     string   `json:"kind,omitempty" enum:"wall,railing,post,edge" doc:"Edge: of a slab or a floor, to measure off; nothing stands there. Default wall."`
 	From     string   `json:"from,omitempty" doc:"Corner. Left out where it stands free."`
 	To       string   `json:"to,omitempty" doc:"Corner."`
 	By       *ByRun   `json:"by,omitempty" doc:"Of one that stands free: where it lies off a wall that goes from corner to corner."`

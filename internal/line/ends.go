@@ -14,6 +14,7 @@ type Ends struct {
 	Length            float64   // 0: as far as it goes
 	FromStop          bool      // Length is laid off from the far end
 	Outside           bool      // it may lie outside the room, as one in line with its walls does
+	Beside            *geo.Face // where there is no room: it begins and ends beside this face's ends
 }
 
 // Between cuts a ray to a line from end to end: at the faces named, else where
@@ -21,11 +22,16 @@ type Ends struct {
 func Between(ray Ray, e Ends, outline []geo.Point) (from, to geo.Point, err error) {
 	low, high, inside := stretch(ray, outline)
 	known := len(outline) >= 3
-	if !inside && (known && !e.Outside || (e.Start == nil || e.Stop == nil) && e.Length == 0) {
+	if !inside && (known && !e.Outside || (e.Start == nil || e.Stop == nil) && e.Length == 0 && e.Beside == nil) {
 		return from, to, Wrong{Why: NotInRoom}
 	}
 	if !inside {
 		low, high = 0, 0
+		if e.Beside != nil {
+			a := (e.Beside.From.X-ray.At.X)*ray.UX + (e.Beside.From.Y-ray.At.Y)*ray.UY
+			b := (e.Beside.To.X-ray.At.X)*ray.UX + (e.Beside.To.Y-ray.At.Y)*ray.UY
+			low, high = math.Min(a, b), math.Max(a, b)
+		}
 	}
 	if ray.Fixed {
 		low = (ray.Start.X-ray.At.X)*ray.UX + (ray.Start.Y-ray.At.Y)*ray.UY

@@ -75,7 +75,7 @@ type RoomTie struct {
 // RoomWall is a wall that is there.
 type RoomWall struct {
 	ID     string  `json:"id"`
-	Kind   string  `json:"kind,omitempty" enum:"wall,railing,post"`
+	Kind   string  `json:"kind,omitempty" enum:"wall,railing,post,edge"`
 	Free   bool    `json:"free,omitempty" doc:"It stands free in the room: from and to are the ends of its middle line."`
 	Name   string  `json:"name"`
 	From   Dot     `json:"from"`

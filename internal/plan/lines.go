@@ -76,7 +76,9 @@ func (s *writer) writeLine(w *framing.Wall) *WallLine {
 	}
 	var walls []*geo.Face
 	for _, e := range s.ExistingWalls {
-		walls = append(walls, s.ExistingFaces(e)...)
+		if !e.Free && len(shape.Corners) >= 3 {
+			walls = append(walls, s.ExistingFace(e))
+		}
 	}
 	for _, t := range line.Strikes(w.From, w.To, corners, walls) {
 		out.Tapes = append(out.Tapes, TapeTo{From: t.From, Along: t.Along, To: t.To, Value: s.SayMM(t.Value)})

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"math"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -160,4 +161,82 @@ func TestASkirtingIsSaid(t *testing.T) {
 		d.Survey.Obstructions[0].Headroom = job.L(u.Words("6 in", "150 mm"))
 		assert.Equal(t, "survey.obstructions[0].headroom", site.Check(d)[0].Path)
 	}
+}
+
+// On open floor, with no room at all, lines go by the edge of a slab, a beam's
+// face and the outside of masonry; corners come to be, and each square one gives its
+// 3-4-5.
+func TestLinesOnOpenFloor(t *testing.T) {
+	d := job.Starter("open floor", "imperial")
+	xy := func(x, y string) job.Place { return job.Place{X: job.L(x), Y: job.L(y)} }
+	d.Survey = &job.Survey{
+		Walls:        []job.ExistingWall{{ID: "slab", Kind: "edge", Ends: []job.Place{xy("0 in", "0 in"), xy("240 in", "0 in")}}},
+		Obstructions: []job.Obstruction{{ID: "beam", Kind: "beam", From: &job.Place{X: job.L("0 in"), Y: job.L("100 in")}, To: &job.Place{X: job.L("240 in"), Y: job.L("100 in")}, Width: job.L("6 in"), Headroom: job.L("84 in")}},
+	}
+	d.Walls = []job.Wall{
+		{ID: "A", Lumber: "2x4", Line: &job.Line{By: "parallel", Face: "slab", At: job.L("30 in"), Stop: &job.LineEnd{Face: "C", Past: true}}},
+		{ID: "C", Lumber: "2x4", Line: &job.Line{By: "square", Face: "slab", At: job.L("150 in"), Start: &job.LineEnd{Face: "A back"}, Stop: &job.LineEnd{Face: "beam back"}}},
+		{ID: "T", Lumber: "2x4", Line: &job.Line{By: "square", Face: "A back", At: job.L("60 in"), Parts: []job.Part{{Length: job.L("36 in")}}}},
+	}
+	require.Empty(t, site.Check(d))
+	p := computed(t, d)
+	_, c2 := ends(t, p, "C")
+	assert.InDelta(t, 97, c2.Y, 1e-6, "to the near face of the beam")
+	a1, _ := ends(t, p, "A")
+	assert.InDelta(t, 0, a1.X, 1e-6, "from where the slab begins")
+	assert.Len(t, wallOf(t, p, "T").Meets, 1)
+	for _, id := range []string{"C", "T"} {
+		squares := 0
+		for _, s := range wallOf(t, p, id).Line.Steps {
+			if strings.Contains(s.Do, "Check square") {
+				squares++
+				require.Len(t, s.Sum, 1)
+			}
+		}
+		assert.Equal(t, 1, squares, id)
+	}
+	d.Survey.Walls[0].Kind = "wall"
+	assert.Equal(t, "survey.walls[0].depth", site.Check(d)[0].Path)
+	room := placed(measure.Imperial)
+	room.Walls[0].Line = &job.Line{By: "parallel", Face: "side 1 back", At: job.L("4 in"), Parts: []job.Part{{Length: job.L("60 in")}}}
+	assert.Equal(t, "walls[0].line.face", site.Check(room)[0].Path, "it has no depth yet")
+}
+
+// A taped side is a face at once, by its corners either way round; the wall that
+// stands there is the same face.
+func TestATapedSideIsAFaceAtOnce(t *testing.T) {
+	d := placed(measure.Imperial)
+	by := func(face string) geo.Point {
+		d.Walls[0].Line = &job.Line{By: "parallel", Face: face, At: job.L("60 in")}
+		a, _ := ends(t, computed(t, d), "A")
+		return a
+	}
+	named := by("side 1")
+	assert.Equal(t, named, by("1-2"))
+	d.Survey.Walls = nil
+	assert.Equal(t, named, by("2-1"))
+	w := computed(t, d).Walls[0]
+	assert.Equal(t, [2]string{"4-1 end", "2-3 end"}, w.Ends)
+	assert.Len(t, roomOf(t, d).Sides, 4)
+	d.Walls[0].Line.Face = "1-3"
+	assert.Equal(t, "walls[0].line.face", site.Check(d)[0].Path, "corners that aren't neighbours have no side")
+}
+
+// The 3-4-5 is the largest that fits, and square.
+func TestTheLargestThreeFourFive(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		a, b := rapid.Float64Range(100, 9000).Draw(t, "a"), rapid.Float64Range(100, 9000).Draw(t, "b")
+		u := rapid.SampledFrom([]measure.System{measure.Imperial, measure.Metric}).Draw(t, "units")
+		one, two, ok := threeFour(a, b, u)
+		if !ok {
+			assert.Less(t, math.Min(a, b), 4*4*25.4+100)
+			return
+		}
+		assert.LessOrEqual(t, one.Millimetres(), a)
+		assert.LessOrEqual(t, two.Millimetres(), b)
+		k := min(one, two) / 3
+		assert.Equal(t, 4*k, max(one, two))
+		next := (k + u.Pick(measure.Inch, 10*measure.Millimetre)).Millimetres()
+		assert.False(t, 3*next <= a && 4*next <= b || 4*next <= a && 3*next <= b, "no larger one fits")
+	})
 }

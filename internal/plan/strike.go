@@ -83,6 +83,11 @@ func (s *writer) offBothEnds(out *WallLine, w *framing.Wall, d job.Line, rel lin
 			add(s.Rules.Tell(words.HalfwayBetween, face, d.And, w.EndName(stop)), s.SayMM(off), s.outBy(out, spot{at: end}, f)...)
 		case off < 0:
 			add(s.Rules.Tell(words.BehindFaceMark, face, w.EndName(stop)), s.SayMM(-off), work.Line{What: s.Rules.Tell(words.AsSaid, out.Said), Value: s.WriteMM(-off)})
+		case off >= 0 && len(s.Corners) < 3 && i == 0:
+			// no corner to hook on: where along the face it begins is said too
+			along := math.Max(0, f.Along(end))
+			add(s.Rules.Tell(words.OffFaceMark, face, w.EndName(stop)), s.SayMM(off), s.outBy(out, spot{at: end}, f)...)
+			add(s.Rules.Tell(words.AlongItStands, face, s.faceEnd(f, false), w.EndName(stop)), s.SayMM(along), work.Line{What: s.Rules.Tell(words.AlongSLine, face), Value: s.WriteMM(along)})
 		default:
 			add(s.Rules.Tell(words.OffFaceMark, face, w.EndName(stop)), s.SayMM(off), s.outBy(out, spot{at: end}, f)...)
 		}

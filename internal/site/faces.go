@@ -52,6 +52,9 @@ func (r *resolver) face(path, name string, whole bool, trail []string) *geo.Face
 			}
 			return r.ExistingFace(w)
 		}
+		if w.ID == ref.Wall && ref.Back && len(r.Corners) >= 3 {
+			return r.outerFace(path, w)
+		}
 	}
 	for i, w := range r.Doc.Walls {
 		if w.ID == ref.Wall {
@@ -60,6 +63,10 @@ func (r *resolver) face(path, name string, whole bool, trail []string) *geo.Face
 	}
 	if side := r.sideFace(name); side != nil {
 		return side
+	}
+	before := len(r.faults)
+	if beam := r.beamFace(path, ref); beam != nil || len(r.faults) > before {
+		return beam
 	}
 	r.faults.Add(path, "%q is no wall: name one that is there, a side of the room by its corners as \"1-2\", or a new wall, as \"A\" for its snapped face or \"A back\" for the other", name)
 	return nil
@@ -79,6 +86,50 @@ func (s *Site) freeFace(w Existing, back bool) *geo.Face {
 	}
 	nx, ny := -(b.Y-a.Y)/long*d, (b.X-a.X)/long*d
 	return &geo.Face{Of: geo.FaceRef{Wall: w.ID, Back: back}, From: geo.Point{X: a.X + nx, Y: a.Y + ny}, To: geo.Point{X: b.X + nx, Y: b.Y + ny}, OpenLeft: !back}
+}
+
+// outerFace is the face of a wall from corner to corner that looks away from the
+// room: the outside of its masonry.
+func (r *resolver) outerFace(path string, w Existing) *geo.Face {
+	if w.Depth == 0 {
+		r.faults.Add(path, "%q has no depth: give it under survey.walls, to go by its outer face", w.ID)
+		return nil
+	}
+	in := r.ExistingFace(w)
+	d := -w.Depth.Millimetres()
+	_, _, long := in.Unit()
+	return &geo.Face{Of: geo.FaceRef{Wall: w.ID, Back: true}, From: in.Off(0, d), To: in.Off(long, d), OpenLeft: !in.OpenLeft}
+}
+
+// beamFace is one of the two sides of something in the way, a beam or a duct: its
+// own looks to the left, seen from where it begins.
+func (r *resolver) beamFace(path string, ref geo.FaceRef) *geo.Face {
+	if r.Doc.Survey == nil {
+		return nil
+	}
+	for i, o := range r.Doc.Survey.Obstructions {
+		if o.ID != ref.Wall || o.Rises || o.ID == "" {
+			continue
+		}
+		if o.By != nil && !r.HasExisting(o.By.Face) && r.sideFace(o.By.Face) == nil {
+			r.faults.Add(path, "%q lies by a new wall: go by that wall, or say where it lies by one that is there", o.ID)
+			return nil
+		}
+		quiet := &resolver{Site: r.Site, byID: r.byID, wallOf: r.wallOf} // its faults are told where it stands
+		from, to, wide := quiet.runOf("", r.Doc.Survey.Obstructions[i])
+		if len(quiet.faults) > 0 || from.Distance(to) < 1 {
+			r.faults.Add(path, "%q has no side to go by: say first where it runs", o.ID)
+			return nil
+		}
+		d := wide / 2
+		if ref.Back {
+			d = -d
+		}
+		long := from.Distance(to)
+		nx, ny := -(to.Y-from.Y)/long*d, (to.X-from.X)/long*d
+		return &geo.Face{Of: ref, From: geo.Point{X: from.X + nx, Y: from.Y + ny}, To: geo.Point{X: to.X + nx, Y: to.Y + ny}, OpenLeft: !ref.Back}
+	}
+	return nil
 }
 
 // ExistingFaces are the faces of a wall that is there: one, and two of one that

@@ -38,7 +38,7 @@ func (s *Site) standing() []framing.Obstruction {
 	var out []framing.Obstruction
 	for i := range s.ExistingWalls {
 		w := &s.ExistingWalls[i]
-		if !w.Free || w.Fate == "goes" {
+		if !w.Free || w.Fate == "goes" || w.Kind == "edge" {
 			continue
 		}
 		kind := w.Kind

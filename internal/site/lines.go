@@ -119,7 +119,8 @@ func (r *resolver) findRay(l *Lined, trail []string) {
 		rel.Depth = lumber.Depth.Millimetres()
 	}
 	// only a relation that goes by a face's ends needs that wall's own ends first
-	whole := d.By == "square" || d.By == "centred" || d.By == "leg" || d.AtEnd.Given()
+	whole := d.By == "square" || d.By == "centred" || d.By == "leg" || d.AtEnd.Given() ||
+		len(r.Corners) < 3 && (d.Start == nil || d.Stop == nil) // on open floor it begins and ends beside it
 	switch d.By {
 	case "through":
 		if len(d.Marks) != 2 {
@@ -200,6 +201,9 @@ func (r *resolver) leg(l *Lined, rel *line.Relation) {
 func (r *resolver) findEnds(l *Lined, ends line.Ends, trail []string) {
 	d, rel, ray := *l.Doc.Line, l.Relation, l.Ray
 	ends.Outside = d.By == "in-line"
+	if len(r.Corners) < 3 && rel.Face != nil && !ray.Fixed {
+		ends.Beside = rel.Face
+	}
 	if rel.Kind == line.Leg && ends.Length > 0 {
 		ends.Length -= rel.Clears // legs are measured along the snapped faces, corner to corner
 	}

@@ -166,7 +166,7 @@ func (r *resolver) standFree(e *Existing) {
 			x, y, _ := r.point(fmt.Sprintf("%s.ends[%d]", e.path, i), p)
 			e.ends[i] = dot(x, y)
 		}
-		if e.Depth == 0 {
+		if e.Depth == 0 && e.Kind != "edge" {
 			r.faults.Add(e.path+".depth", "missing: how deep it is, over all")
 		}
 	} else {

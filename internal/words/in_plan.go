@@ -19,6 +19,7 @@ var (
 	FromCornerSwingArcFor        = sentence("From corner {0}: swing an arc for the {1}")
 	FromCornerWhereCrossesArc    = sentence("From corner {0}: where it crosses that arc is the {1}")
 	AlongMark                    = sentence("Along {0} from {1}: mark the {2}")
+	AlongItStands                = sentence("Along {0} from {1}: there stands the {2}")
 	CheckAlongFromCorner         = sentence("Check: along {0} from corner {1} to the {2}")
 	OffFaceMark                  = sentence("Off {0}, near the {1}: mark")
 	BehindFaceMark               = sentence("Behind {0}'s line, carried on with a string, near the {1}: mark")

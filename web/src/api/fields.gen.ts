@@ -65,7 +65,8 @@ export const described: Record<string, Record<string, Described>> = {
       "options": [
         "wall",
         "railing",
-        "post"
+        "post",
+        "edge"
       ]
     },
     "leans": {

@@ -1064,10 +1064,10 @@ export interface components {
             from?: string;
             id: string;
             /**
-             * @description Default wall.
+             * @description Edge: of a slab or a floor, to measure off; nothing stands there. Default wall.
              * @enum {string}
              */
-            kind?: "wall" | "railing" | "post";
+            kind?: "wall" | "railing" | "post" | "edge";
             leans?: components["schemas"]["Lean"][];
             /** @enum {string} */
             material?: "timber" | "steel" | "masonry" | "concrete" | "unknown";
@@ -2417,7 +2417,7 @@ export interface components {
             /** @description Worst lean into the room, over that height. */
             in?: string;
             /** @enum {string} */
-            kind?: "wall" | "railing" | "post";
+            kind?: "wall" | "railing" | "post" | "edge";
             length: string;
             name: string;
             /** @description Doors and windows that are there. */

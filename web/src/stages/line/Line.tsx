@@ -69,8 +69,8 @@ function Lines({ room }: { room: Room }) {
         {room.corners.length < 3 && walls.length === 0 && !form ? (
           <Empty title="First, the room">
             <Text>
-              Lines are placed by what is there. Under Read, set the corners and tape them; give the walls that are there a name.
-              Through two marks, a line can be placed without.
+              Lines are placed by what is there. Under Read, set the corners and tape them: each taped side is a face at once. On
+              open floor, give the edge of the slab, a beam or an outer wall under What's there, or go through two marks.
             </Text>
             <Button h={52} onClick={() => open()}>
               Place a line

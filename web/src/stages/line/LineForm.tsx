@@ -39,8 +39,8 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
   const [body, setBody] = useState<string>(wall?.line ? (wall.body ?? "") : "");
   const [l, setL] = useState<Line>(
     wall?.line ??
-      (room.sides.length + walls.length > 0
-        ? { by: "parallel", face: room.sides[0]?.face ?? walls[0]?.id ?? "", at: "" }
+      (room.sides.length + room.walls.length + walls.length > 0
+        ? { by: "parallel", face: room.sides[0]?.face ?? room.walls[0]?.id ?? walls[0]?.id ?? "", at: "" }
         : {
             by: "through",
             marks: [
@@ -51,7 +51,10 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
   );
   const [slot, setSlot] = useState<"face" | "and" | "start" | "stop">("face");
   const fault: Problem | null = edits.error;
-  const free = room.walls.filter((w) => w.free).flatMap((w) => [w.id, `${w.id} back`]);
+  const free = [
+    ...room.walls.flatMap((w) => (w.free ? [w.id, `${w.id} back`] : w.depth > 0 ? [`${w.id} back`] : [])),
+    ...(d.survey?.obstructions ?? []).filter((o) => !o.rises).flatMap((o) => [o.id, `${o.id} back`]),
+  ];
   const faces = [
     ...room.sides.map((side) => side.face),
     ...free,

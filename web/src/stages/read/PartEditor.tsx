@@ -31,6 +31,11 @@ export function PartEditor({ form, entry, fresh, close }: Props) {
     const bare = (how?.other ?? []).reduce((now, other) => put(now, other, undefined), e);
     const spot = { x: "", y: "" };
     const axes = form.part === "joists" ? { angle: 0, first: spot } : form.part === "walls" ? {} : { from: spot, to: spot };
+    if (how && value === null) {
+      const { by: _by, ...rest } = bare;
+      setE({ ...rest, ends: [spot, spot] } as Entry);
+      return;
+    }
     setE(put(how && value === undefined ? { ...bare, ...axes } : bare, path, value));
   };
   const missing = form.fields.some((f) => f.must && (!f.when || f.when(e)) && !String(get(e, f.path) ?? "").trim());
@@ -86,12 +91,15 @@ function One({ f, e, set, fault, lock }: OneProps) {
       return (
         <NativeSelect
           label={f.label}
-          value={value === undefined ? "axes" : "wall"}
+          value={e.ends !== undefined ? "ends" : value === undefined ? "axes" : "wall"}
           error={fault}
-          onChange={(x) => set(f.path, x.currentTarget.value === "wall" ? {} : undefined)}
+          onChange={(x) =>
+            set(f.path, x.currentTarget.value === "wall" ? {} : x.currentTarget.value === "ends" ? null : undefined)
+          }
           data={[
             { value: "wall", label: f.options?.[0] ?? "off a wall" },
             { value: "axes", label: f.options?.[1] ?? "by the plan's axes" },
+            ...(f.options?.[2] ? [{ value: "ends", label: f.options[2] }] : []),
           ]}
         />
       );
