@@ -66,7 +66,6 @@ func Of(r *work.Result) *Advised {
 		a.carries()
 		a.crossed()
 		a.openCorners()
-		a.covers()
 		a.taper()
 		a.closing()
 		a.meetings()

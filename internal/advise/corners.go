@@ -157,10 +157,10 @@ func (a *adviser) crossed() {
 				if faces[0].Out(in) < 0 {
 					near = faces[1]
 				}
-				if near.Out(end) < site.NearHand && near.Out(in) > site.NearHand {
-					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop]+"-"+other.ID, a.Rules.Tell(words.LetAtNearFace, w.ID, w.EndName(stop), other.ID), func(w *job.Wall) {
-						*lineEndOf(w.Line, stop) = &job.LineEnd{Face: near.Of.String()}
-					})
+				// its doors must still find room
+				cut := func(w *job.Wall) { *lineEndOf(w.Line, stop) = &job.LineEnd{Face: near.Of.String()} }
+				if near.Out(end) < site.NearHand && near.Out(in) > site.NearHand && a.works(cut) {
+					a.offer(to, "end-at-"+map[bool]string{false: "start", true: "end"}[stop]+"-"+other.ID, a.Rules.Tell(words.LetAtNearFace, w.ID, w.EndName(stop), other.ID), cut)
 				}
 			}
 		}

@@ -2,6 +2,7 @@ package advise
 
 import (
 	"math"
+	"slices"
 
 	"homalos/internal/framing"
 	"homalos/internal/geo"
@@ -9,6 +10,7 @@ import (
 	"homalos/internal/line"
 	"homalos/internal/measure"
 	"homalos/internal/site"
+	"homalos/internal/survey"
 	"homalos/internal/words"
 	"homalos/internal/work"
 )
@@ -19,32 +21,57 @@ func (a *adviser) joists() {
 	for i, lie := range a.w.Against {
 		word := []string{"floor", "ceiling"}[i]
 		text, fix := lie.Said(a.Rules)
+		glued := lie.Anchor.Means().Bead || lie.Anchor.Glued
+		if glued && (lie.Lie == framing.NoJoist || len(lie.Bare) > 0) {
+			fix = a.Rules.Tell(words.ItIsGluedThere)
+		}
 		if fix != "" {
 			level := "note"
-			if lie.Lie == framing.NoJoist || len(lie.Bare) > 0 {
+			if !glued && (lie.Lie == framing.NoJoist || len(lie.Bare) > 0) {
 				level = "warn"
 			}
 			to := a.tell("joists", level, "", text+" "+fix)
-			if lie.Beside && (lie.Lie == framing.Between || lie.Lie == framing.NoJoist) {
+			// no farther than a usual bay: else it is another wall
+			if lie.Beside && lie.Nearest.Abs() <= a.Rules.Units.Pick(24*measure.Inch, 600*measure.Millimetre) && (lie.Lie == framing.Between || lie.Lie == framing.NoJoist) {
 				ux, uy := (w.To.X-w.From.X)/w.From.Distance(w.To), (w.To.Y-w.From.Y)/w.From.Distance(w.To)
 				off := lie.Nearest.Millimetres()
 				a.shift(to, "under-"+word, a.Rules.Tell(words.MoveToJoistBeside, word), geo.Point{X: -uy * off, Y: ux * off})
 			}
-			if (lie.Lie == framing.NoJoist || len(lie.Bare) > 0) && !lie.Anchor.Means().Bead {
+			if (lie.Lie == framing.NoJoist || len(lie.Bare) > 0) && !glued {
 				a.glue(to, word)
 			}
 		}
-		if len(lie.Short) > 0 {
+		if len(lie.Short) > 0 && !glued {
 			to := a.tell("short-stub", "warn", a.Rules.Units.Write(lie.Short[0][0]), work.ShortSaid(a.Site, lie.Short[0]))
-			if !lie.Anchor.Means().Bead {
-				a.glue(to, word)
-			}
+			a.fixing(to, "bead-"+word, a.Rules.Tell(words.ABeadOfAdhesiveToo), lie, func(f *job.Fixing) { f.Bead = true })
 		}
-		if lie.Anchor.Length > 0 && lie.Bite <= 0 {
-			_, heed := lie.With(a.Rules)
-			a.tell("short-fixing", "warn", "", a.Rules.Tell(words.OnThe, word, heed))
+		if lie.Anchor.Length > 0 && lie.Bite <= 0 && !lie.Anchor.Means().Bead {
+			with, _ := lie.With(a.Rules)
+			to := a.tell("short-fixing", "warn", "", a.Rules.Tell(words.OnThe, word, with))
+			needs := lie.Needs
+			a.fixing(to, "longer-"+word, a.Rules.Tell(words.TakeThemOf, needs), lie, func(f *job.Fixing) { f.Length = job.Exactly(needs, a.Rules.Units) })
 		}
 	}
+}
+
+// fixing offers to change what a plate of this wall is fixed with, as it is now.
+func (a *adviser) fixing(to *Advice, id, text string, lie framing.Against, do func(f *job.Fixing)) {
+	u, now := a.Rules.Units, lie.Anchor
+	a.offer(to, id, text, func(w *job.Wall) {
+		at := &w.FixFloor
+		if lie.Of == survey.Ceiling {
+			at = &w.FixCeiling
+		}
+		f := job.Fixing{By: now.By, Cure: now.Cure, Bead: now.Glued}
+		if now.Length > 0 {
+			f.Length = job.Exactly(now.Length, u)
+		}
+		if now.Step != a.Rules.UsualStep(now.By) {
+			f.Step = job.Exactly(now.Step, u)
+		}
+		do(&f)
+		*at = &f
+	})
 }
 
 func (a *adviser) glue(to *Advice, word string) {
@@ -93,12 +120,52 @@ func (a *adviser) shift(to *Advice, id, text string, by geo.Point) {
 			return
 		}
 	}
-	a.offer(to, id, a.Rules.Tell(words.FromThis, text, words.Exact(at), words.Exact(at+step)), func(w *job.Wall) {
+	move := func(w *job.Wall) {
 		w.Line.At = job.Exactly(at+step, u)
 		if hasEnd {
 			w.Line.AtEnd = job.Exactly(end+step, u)
 		}
-	})
+	}
+	if a.stands(move) {
+		a.offer(to, id, a.Rules.Tell(words.FromThis, text, words.Exact(at), words.Exact(at+step)), move)
+	}
+}
+
+// stands says whether the job can still be built with this wall changed: where
+// others go by it, or it has doors that may fall off it, that is tried.
+func (a *adviser) stands(change func(w *job.Wall)) bool {
+	name := a.w.Wall.ID
+	alone := len(a.w.Wall.Openings) == 0
+	for _, w := range a.Doc.Walls {
+		if w.ID == name || w.Line == nil {
+			continue
+		}
+		l := w.Line
+		faces := []string{l.Face, l.And}
+		for _, e := range []*job.LineEnd{l.Start, l.Stop} {
+			if e != nil {
+				faces = append(faces, e.Face)
+			}
+		}
+		for _, f := range l.Also {
+			faces = append(faces, f.Face)
+		}
+		alone = alone && !slices.ContainsFunc(faces, func(f string) bool { return a.FaceRef(f).Wall == name })
+	}
+	if alone && len(a.l.Doc.Line.Also) == 0 {
+		return true
+	}
+	return a.works(change)
+}
+
+// works says whether the job can still be built with this wall changed, by trying
+// it: for what is offered seldom.
+func (a *adviser) works(change func(w *job.Wall)) bool {
+	after := site.Bare(a.Doc)
+	if w := job.WallIn(&after, a.w.Wall.ID); w != nil {
+		change(w)
+	}
+	return len(site.Check(after)) == 0
 }
 
 // shiftEnds moves a wall that is given by its two ends, square to itself.

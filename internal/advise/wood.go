@@ -6,7 +6,6 @@ import (
 
 	"homalos/internal/framing"
 	"homalos/internal/job"
-	"homalos/internal/line"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
@@ -16,7 +15,7 @@ import (
 // asWell are findings of the wood that where a line goes decides.
 var asWell = map[string]bool{
 	"meets-opening": true, "nothing-behind": true, "no-room-for-nailer": true, "little-nailing": true, "ladder-waits": true, "plate-joint": true,
-	"plate-depth": true, "step": true, "break-astray": true, "notched-foot": true, "low-in-stud": true, "no-drill": true, "bad-floor": true, "pipe-in-plate": true, "obstruction-across": true, "stud-in-the-lean": true,
+	"covers-opening": true, "king-meets-end": true, "plate-depth": true, "step": true, "break-astray": true, "notched-foot": true, "low-in-stud": true, "no-drill": true, "bad-floor": true, "pipe-in-plate": true, "obstruction-across": true, "stud-in-the-lean": true,
 }
 
 // wood brings those findings, and offers plates as deep as the studs.
@@ -33,6 +32,10 @@ func (a *adviser) wood() {
 			a.longer(to)
 		case "step":
 			a.endAt(to, f.Break)
+		case "covers-opening":
+			a.closes(to, f)
+		case "king-meets-end":
+			a.kings(to, f)
 		case "break-astray":
 			a.dropAstray(to)
 		}
@@ -126,6 +129,69 @@ func (a *adviser) endAt(to *Advice, b *framing.Break) {
 	})
 }
 
+// kings offers to pack what is left beside a king, to let it be the end stud, or
+// to move the opening until the end stud clears it, where there is room.
+func (a *adviser) kings(to *Advice, f framing.Finding) {
+	w, u := a.w.Wall, a.Rules.Units
+	for _, o := range w.Openings {
+		if o.ID != f.Opening {
+			continue
+		}
+		start, end := w.Slack(o)
+		name := "start"
+		share, clear := -start, w.Lumber.Thickness-start
+		if f.At > 0 {
+			name = "end"
+			share, clear = end, end-w.Lumber.Thickness
+		}
+		in := func(x *job.Wall, do func(o *job.Opening)) {
+			for i := range x.Openings {
+				if x.Openings[i].ID == o.ID {
+					do(&x.Openings[i])
+				}
+			}
+		}
+		id := "-" + o.ID + "-" + name
+		a.offer(to, "pack"+id, a.Rules.Tell(words.PackIt, max(start, end)), func(x *job.Wall) { in(x, func(o *job.Opening) { o.Packed = true }) })
+		for _, by := range []struct {
+			id   string
+			by   measure.Length
+			text words.Code
+		}{{"share", share, words.LetTheKingBeTheEndStud}, {"clear", clear, words.MoveItUntilItClears}} {
+			centre := o.Centre + by.by
+			if !a.fits(o, centre) {
+				continue
+			}
+			a.offer(to, by.id+id, a.Rules.Tell(by.text, o.ID, by.by.Abs(), w.EndName(by.by > 0)), func(x *job.Wall) {
+				in(x, func(o *job.Opening) { o.Centre = job.Exactly(centre, u) })
+			})
+		}
+	}
+}
+
+// fits says whether an opening stands clear of the wall's ends and of its other
+// openings with its middle elsewhere.
+func (a *adviser) fits(o framing.Opening, centre measure.Length) bool {
+	w := *a.w.Wall
+	o.Centre = centre
+	left, right := w.Outer(o)
+	start, end := w.Slack(o)
+	if left < 0 || right > w.Length || start > 0 || end > 0 {
+		return false
+	}
+	for _, other := range w.Openings {
+		if l, r := w.Outer(other); other.ID != o.ID && l < right && r > left {
+			return false
+		}
+	}
+	for _, j := range w.Joins {
+		if j.From < right && j.To > left {
+			return false
+		}
+	}
+	return true
+}
+
 // dropAstray offers to take out the places where no plate can end any more.
 func (a *adviser) dropAstray(to *Advice) {
 	astray := a.w.Wall.Astray
@@ -165,19 +231,18 @@ func (a *adviser) pending() {
 	}
 }
 
-// covers tells of a furring before a door or window that is there.
-func (a *adviser) covers() {
-	if a.l == nil || a.l.Relation.Kind != line.Furring {
-		return
-	}
-	for _, e := range a.ExistingWalls {
-		if e.ID != a.l.Doc.Line.Face {
-			continue
-		}
-		for _, h := range e.Openings {
-			if len(a.w.Wall.Openings) == 0 {
-				a.tell("covers-opening", "warn", "", a.Rules.Tell(words.StandsBeforeAtToFrame, h.What, h.From, h.To))
+// closes offers what is done about a door or window that a new wall covers.
+func (a *adviser) closes(to *Advice, f framing.Finding) {
+	for _, by := range []struct {
+		fate string
+		text words.Code
+	}{{"closed", words.ThatOneIsClosed}, {"accepted", words.ItMayStandThere}} {
+		a.offerAll(to, fmt.Sprintf("%s-%s-%d", by.fate, f.There, f.Hole+1), a.Rules.Tell(by.text), func(d *job.Document) {
+			for i := range d.Survey.Walls {
+				if d.Survey.Walls[i].ID == f.There {
+					d.Survey.Walls[i].Openings[f.Hole].Fate = by.fate
+				}
 			}
-		}
+		})
 	}
 }

@@ -157,7 +157,7 @@ func TestAFindingIsMendedAtOneKey(t *testing.T) {
 	v.types("From station", "10")
 	v.types("to station", "900")
 	v.types("What it waits for", "floor to be broken out\n")
-	v.sees("is no stretch of the wall")
+	v.sees("is no stretch of a wall")
 	v.types("to station", "30\n")
 	v.sees("waits: floor to be broken out")
 	v.presses("Decide")

@@ -40,6 +40,7 @@ func (f *framer) check(found Found) {
 			}
 		}
 	}
+	f.checkKings()
 	f.checkCarries()
 	if f.Wall.Carries != Carries {
 		f.checkHeads()
@@ -191,6 +192,34 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 		f.find(Stop, "obstruction-across", at, ids,
 			f.rules.Tell(words.CrossesAtToLowerThan, o.name(), from, to, list(f.rules, ids, "is long", "are long")),
 			f.rules.Tell(words.FrameUnderThereCrossPiece))
+	}
+}
+
+// checkKings names what is left between a king and the wall's end, where no end
+// stud finds room: it is packed, or the door is moved.
+func (f *framer) checkKings() {
+	for _, o := range f.Wall.Openings {
+		start, end := f.Wall.Slack(o)
+		if o.Packed {
+			continue
+		}
+		for i, slack := range []measure.Length{start, end} {
+			if slack == 0 {
+				continue
+			}
+			at := measure.Length(0)
+			if i == 1 {
+				at = f.Wall.Length
+			}
+			var ids []string
+			for _, m := range f.Members {
+				if m.Opening == o.ID {
+					ids = append(ids, m.ID)
+				}
+			}
+			f.find(Stop, "king-meets-end", at, ids, f.rules.Tell(words.KingMeetsTheEnd, o.ID, f.Wall.ID, slack, f.Wall.EndName(i == 1)), f.rules.Tell(words.PackItShareItOrMove))
+			f.Findings[len(f.Findings)-1].Opening = o.ID
+		}
 	}
 }
 

@@ -37,13 +37,21 @@ func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
 	var findings []Finding
 	startTaken, endTaken := false, false
 	for i, o := range w.Openings {
-		left, right := o.Outer(t)
-		startTaken = startTaken || left == 0
-		endTaken = endTaken || right == w.Length
+		left, right := w.Outer(o)
+		startTaken = startTaken || left < t
+		endTaken = endTaken || right > w.Length-t
+		if start, end := w.Slack(o); o.Packed {
+			if start > 0 {
+				out = append(out, stands(wood.Packer, 0, left, rules.Tell(words.RippedTo, start), i))
+			}
+			if end > 0 {
+				out = append(out, stands(wood.Packer, right, w.Length, rules.Tell(words.RippedTo, end), i))
+			}
+		}
 		out = append(out, stands(wood.King, left, left+t, endWhy(rules, left == 0), i), stands(wood.King, right-t, right, endWhy(rules, right == w.Length), i))
 		for j := range o.Jacks {
 			step := t * measure.Length(j)
-			out = append(out, stands(wood.Jack, left+t+step, left+2*t+step, "", i), stands(wood.Jack, right-2*t-step, right-t-step, "", i))
+			out = append(out, stands(wood.Jack, o.Left()-t-step, o.Left()-step, "", i), stands(wood.Jack, o.Right()+step, o.Right()+t+step, "", i))
 		}
 	}
 	if !startTaken {
@@ -152,7 +160,7 @@ func (w *Wall) packs() []pack {
 	low, high := w.Start.Held, w.Length-w.Stop.Held
 	out := []pack{{low, low + t, low, low + t, endStud, false}, {high - t, high, high - t, high, endStud, true}}
 	for _, o := range w.Openings {
-		left, right := o.Outer(t)
+		left, right := w.Outer(o)
 		out = append(out, pack{left, o.Left(), left, left + t, "king", true}, pack{o.Right(), right, right - t, right, "king", false})
 	}
 	return out
@@ -260,7 +268,7 @@ func (w *Wall) free(from, to measure.Length, packs []pack) bool {
 		}
 	}
 	for _, o := range w.Openings {
-		if left, right := o.Outer(w.Lumber.Thickness); from < right && to > left {
+		if left, right := w.Outer(o); from < right && to > left {
 			return false
 		}
 	}

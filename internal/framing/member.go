@@ -91,9 +91,12 @@ type Finding struct {
 	Apply   Remedy
 	Wood    *wood.Lumber // that it is about, where no member is named
 	Break   *Break       // of a step: where the plate would end
-	Reading string       // the doubtful reading it is about
-	Want    *Want        // of a reading that is asked for: what and where
-	Turn    int          // how many readings are asked for before it, without which it frees less
+	Opening string       // that it is about
+	There   string       // the existing wall whose door or window it is about, and which of its openings
+	Hole    int
+	Reading string // the doubtful reading it is about
+	Want    *Want  // of a reading that is asked for: what and where
+	Turn    int    // how many readings are asked for before it, without which it frees less
 }
 
 // Touches says whether a piece is among its members.

@@ -144,7 +144,8 @@ type Opening struct {
 	Height      measure.Length
 	Sill        measure.Length // window: top of the rough sill over the finished floor
 	FinishFloor measure.Length
-	Jacks       int // a side
+	Jacks       int  // a side
+	Packed      bool // what is left between its king and the wall's end is packed
 	Header      Header
 }
 
@@ -177,6 +178,36 @@ func (o Opening) Pack(thickness measure.Length) measure.Length {
 // Outer are the stations of the two kings' outer faces.
 func (o Opening) Outer(thickness measure.Length) (left, right measure.Length) {
 	return o.Left() - o.Pack(thickness), o.Right() + o.Pack(thickness)
+}
+
+// kingHand is how far off its place a king may stand: usual practice, an eighth.
+const kingHand = measure.Inch / 8
+
+// Outer are the stations of an opening's two kings' outer faces: a king within an
+// eighth of the wall's end stands there, as the end stud.
+func (w *Wall) Outer(o Opening) (left, right measure.Length) {
+	left, right = o.Outer(w.Lumber.Thickness)
+	if left.Abs() <= kingHand {
+		left = 0
+	}
+	if (right - w.Length).Abs() <= kingHand {
+		right = w.Length
+	}
+	return left, right
+}
+
+// Slack is what is left between a king and the wall's end at each side of an
+// opening, where no end stud finds room in it; 0 for none.
+func (w *Wall) Slack(o Opening) (start, end measure.Length) {
+	left, right := w.Outer(o)
+	t := w.Lumber.Thickness
+	if left > 0 && left < t {
+		start = left
+	}
+	if rest := w.Length - right; rest > 0 && rest < t {
+		end = rest
+	}
+	return start, end
 }
 
 // CutsPlate says whether the bottom plate is cut away in the opening.

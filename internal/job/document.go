@@ -279,6 +279,7 @@ type Opening struct {
 	Sill        Length  `json:"sill,omitzero" format:"length" doc:"Window: height of the rough sill's top over the finished floor."`
 	FinishFloor Length  `json:"finishFloor,omitzero" format:"length" doc:"Floor finish still to come. Default 0."`
 	Jacks       int     `json:"jacks,omitempty" minimum:"0" maximum:"3" doc:"A side. Default 1; over 6 ft 2, from 16 ft 3."`
+	Packed      bool    `json:"packed,omitempty" doc:"What is left between its king and the wall's end, less than a stud's thickness, is packed."`
 	Header      *Header `json:"header,omitempty" doc:"Default one flat of the wall's lumber; over 8 ft two on edge."`
 }
 

@@ -52,6 +52,7 @@ type ExistingOpening struct {
 	From Length `json:"from" format:"length" doc:"Station of its one side, from the wall's first corner."`
 	To   Length `json:"to" format:"length" doc:"Station of the other."`
 	What string `json:"what,omitempty" maxLength:"100" doc:"Door to the yard, window, …"`
+	Fate string `json:"fate,omitempty" enum:"closed,accepted" doc:"Closed, or to be; or accepted by the crew that a new wall stands before it."`
 }
 
 // Lean is how far a wall stands out of plumb over a span of height.

@@ -127,23 +127,42 @@ func TestBoardsAtTheEndsCount(t *testing.T) {
 	assert.Equal(t, "52 1/4 in", computed(t, d).Walls[0].Length)
 }
 
-func TestALineDoesNotEndInADoorThatIsThere(t *testing.T) {
+// A wall that ends in a door that is there is never refused: it stops, until that
+// is closed or accepted; one that stands before it is warned of whatever its line,
+// until an opening of its own leaves it free.
+func TestWallsAtDoorsThatAreThere(t *testing.T) {
 	d := jobtest.Closet()
 	d.Survey.Walls[0].Openings = []job.ExistingOpening{{From: job.L("70 in"), To: job.L("100 in"), What: "door to the yard"}}
-	faults := site.Check(d)
-	require.Len(t, faults, 1)
-	assert.Equal(t, "walls[1].line", faults[0].Path)
-	assert.Contains(t, faults[0].Text, "its start meets side 1 from 90 to 93 1/2, in the door to the yard that is there (70 to 100)")
+	of := func(d job.Document, id string) advise.Advice {
+		return adviceOf(wallOf(t, computed(t, d), id), "covers-opening")
+	}
+	assert.Equal(t, "stop", of(d, "E").Level)
+	assert.Contains(t, codesOf(wallOf(t, computed(t, d), "E")), "covers-opening")
+	assert.Empty(t, of(d, "D").Code, "60 off it one passes")
+	for _, fix := range fixIDs(of(d, "E")) {
+		done, err := applyFix(d, "E", fix)
+		require.NoError(t, err)
+		assert.Empty(t, of(done, "E").Code, fix)
+	}
 	d.Survey.Walls[0].From, d.Survey.Walls[0].To = "2", "1" // stations run from corner 2 then
+	assert.Empty(t, of(d, "E").Code)
 	d.Survey.Walls[0].Openings[0] = job.ExistingOpening{From: job.L("105 in"), To: job.L("120 in")}
-	require.Len(t, site.Check(d), 1)
-	d.Survey.Walls[0].Openings[0] = job.ExistingOpening{From: job.L("70 in"), To: job.L("100 in")}
-	assert.Empty(t, site.Check(d))
+	assert.Equal(t, "stop", of(d, "E").Level)
 	d.Survey.Walls[0].Openings[0].To = job.L("60 in")
 	assert.Equal(t, "survey.walls[0].openings[0].to", site.Check(d)[0].Path)
-	furring := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
-	furring.Survey.Walls[0].Openings = []job.ExistingOpening{{From: job.L("70 in"), To: job.L("100 in"), What: "window"}}
-	assert.Contains(t, adviceOf(computed(t, furring).Walls[0], "covers-opening").Text, "before the window at 70 to 100")
+	for _, l := range []job.Line{
+		{By: "furring", Face: "side 1"}, {By: "parallel", Face: "side 1", At: job.L("12 in")}, {By: "clear", Face: "side 1", At: job.L("20 in")},
+		{By: "through", Marks: []job.Place{{X: job.L("0 in"), Y: job.L("9 in")}, {X: job.L("200 in"), Y: job.L("14 in")}}},
+	} {
+		before := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": l})
+		before.Survey.Walls[0].Openings = []job.ExistingOpening{{From: job.L("70 in"), To: job.L("100 in"), What: "window"}}
+		assert.Equal(t, "warn", of(before, "A").Level, l.By)
+		before.Walls[0].Openings = []job.Opening{{ID: "W1", Kind: "cased", Centre: job.L("85 in"), Rough: &job.Size{Width: job.L("34 in"), Height: job.L("80 in")}}}
+		assert.Empty(t, of(before, "A").Code, l.By)
+	}
+	far := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("40 in")}})
+	far.Survey.Walls[0].Openings = []job.ExistingOpening{{From: job.L("70 in"), To: job.L("100 in"), What: "window"}}
+	assert.Empty(t, of(far, "A").Code)
 }
 
 func TestWallsThatStandInEachOther(t *testing.T) {

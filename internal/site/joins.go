@@ -98,7 +98,6 @@ func (r *resolver) joinWalls() {
 						m.Existing, m.Other = e, nil
 						r.Meets = append(r.Meets, m)
 						m.skew(r.Rules)
-						r.inHole(m, index[w.ID])
 						break
 					}
 				}
@@ -236,23 +235,6 @@ func (r *resolver) butts(m *Meet, back bool, index int) {
 		k++
 	}
 	o.Joins = append(o.Joins[:k:k], append([]framing.Join{j}, o.Joins[k:]...)...)
-}
-
-// inHole refuses a wall that ends in a door or window that is there.
-func (r *resolver) inHole(m Meet, index int) {
-	from, to := r.Stations(m)
-	for _, h := range m.Existing.Openings {
-		if from >= h.To.Millimetres() || to <= h.From.Millimetres() {
-			continue
-		}
-		path := fmt.Sprintf("walls[%d].line", index)
-		if r.Doc.Walls[index].Line == nil {
-			path = fmt.Sprintf("walls[%d].%s", index, map[bool]string{false: "from", true: "to"}[m.Stop])
-		}
-		u := r.Rules.Units
-		r.faults.Add(path, "its %s meets %s from %s to %s, in the %s that is there (%s to %s): move it, or close that first and take it off the list", m.End(), m.Existing.ID,
-			u.Say(u.Estimate(from), r.Rules.Mark), u.Say(u.Estimate(to), r.Rules.Mark), h.What, u.Say(h.From, r.Rules.Mark), u.Say(h.To, r.Rules.Mark))
-	}
 }
 
 // Stations are what an end covers along an existing wall, from that wall's own

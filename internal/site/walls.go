@@ -159,9 +159,11 @@ func (r *resolver) pending(path string, w job.Wall, wall *framing.Wall) {
 		if p.What == "" {
 			r.faults.Add(at+".what", "missing: say what it waits for")
 		}
-		if ok1 && ok2 && (from < 0 || to <= from || to > wall.Length) {
-			r.faults.Add(at+".to", "%s to %s is no stretch of the wall, which is %s long", r.write(from), r.write(to), r.write(wall.Length))
+		if ok1 && ok2 && (from < 0 || to <= from) {
+			r.faults.Add(at+".to", "%s to %s is no stretch of a wall", r.write(from), r.write(to))
 		}
+		// a wall that was shortened since keeps what of it is left
+		from, to = min(from, wall.Length), min(to, wall.Length)
 		wall.Pending = append(wall.Pending, framing.Pending{From: from, To: to, What: p.What, Below: p.Of != "ceiling", Over: p.Of == "ceiling" || p.Of == "both"})
 	}
 }
@@ -264,14 +266,8 @@ func (r *resolver) openings(path string, w job.Wall, wall *framing.Wall) {
 		if len(r.faults) > before {
 			continue
 		}
-		t := wall.Lumber.Thickness
-		left, right := opening.Outer(t)
-		if left < 0 || right > wall.Length {
-			r.faults.Add(at+".centre", r.Rules.Fill("the opening with its kings and <jacks> spans %s to %s and falls off the wall, which is %s long"), r.write(left), r.write(right), r.write(wall.Length))
-			continue
-		}
-		if left > 0 && left < t || right < wall.Length && right > wall.Length-t {
-			r.faults.Add(at+".centre", "a king would stand in the end stud: move the middle so that the king is the end stud or clears it")
+		if left, right := wall.Outer(opening); left < 0 || right > wall.Length {
+			r.faults.Add(at+".centre", r.Rules.Fill("the opening %s with its kings and <jacks> spans %s to %s and falls off wall %s, which is %s long"), o.ID, r.write(left), r.write(right), w.ID, r.write(wall.Length))
 			continue
 		}
 		all = append(all, placed{opening, at})
@@ -280,7 +276,8 @@ func (r *resolver) openings(path string, w job.Wall, wall *framing.Wall) {
 	for i, o := range all {
 		if i > 0 {
 			_, before := all[i-1].Outer(wall.Lumber.Thickness)
-			if left, _ := o.Outer(wall.Lumber.Thickness); left < before {
+			// a hair is no contradiction
+			if left, _ := o.Outer(wall.Lumber.Thickness); left < before-measure.Millimetre/10 {
 				r.faults.Add(o.path+".centre", r.Rules.Fill("%s and %s cross: their kings and <jacks> need %s more between them"), all[i-1].ID, o.ID, r.write(before-left))
 			}
 		}
@@ -316,7 +313,7 @@ func (r *resolver) opening(path string, o job.Opening, wall *framing.Wall) frami
 	} else if o.Sill.Given() {
 		r.faults.Add(path+".sill", "only a window has a sill")
 	}
-	out.Jacks = o.Jacks
+	out.Jacks, out.Packed = o.Jacks, o.Packed
 	if out.Jacks == 0 {
 		out.Jacks = usualJacks(out.Width)
 	}

@@ -20,6 +20,7 @@ const (
 	TopPlate    Kind = "top-plate"
 	Block       Kind = "block"   // across a bay of joists, to fix a plate to
 	Nogging     Kind = "nogging" // between two studs
+	Packer      Kind = "packer"  // a strip between a king and the wall's end
 	Backer      Kind = "backer"  // a stud turned flat, for the board at a corner
 )
 
@@ -100,6 +101,7 @@ var Kinds = []Row{
 	{Kind: TopPlate, Letter: "T", Rounding: Nearest, Plate: true, Clear: true},
 	{Kind: Block, Letter: "BL", Clear: true, Apart: true},
 	{Kind: Nogging, Letter: "N", Above: Across},
+	{Kind: Packer, Letter: "P", Stands: PlateToPlate, Above: Deep},
 	{Kind: Backer, Letter: "F", Stands: PlateToPlate, Above: Flat, Sign: Box},
 }
 

@@ -56,6 +56,7 @@ var Meanings = []Meaning{
 	{"top-plate", named("top plate", "top plate", "head plate", "head plate"), "The plate over the studs, under the ceiling.", []string{"head plate", "top plate", "ceiling plate"}},
 	{"nogging", named("nogging", "blocking", "noggin", "nogging"), "A short piece between two studs.", []string{"noggin", "blocking", "dwang"}},
 	{"block", named("block", "block", "block", "block"), "A piece across a bay of joists, to fix a plate to.", []string{"bridging"}},
+	{"packer", named("packer", "packer", "packer", "packer"), "A strip ripped to fill what is left between a king and the wall's end.", []string{"packing", "shim strip", "filler"}},
 	{"backer", named("backer", "backer", "backer", "backer"), "A stud turned flat, so that a board finds wood at a corner.", []string{"flat nailer", "backing stud"}},
 	{"half-wall", named("half wall", "pony wall", "half wall", "half wall"), "A wall that ends below the ceiling.", []string{"half wall", "pony wall", "knee wall"}},
 	{"on-centre", named("on centre", "on center", "centres", "centres"), "How far apart studs stand, from middle to middle.", []string{"o.c.", "centres", "on centre"}},

@@ -68,6 +68,7 @@ func outIn(s *site.Site, fitted *survey.Wary, frame func(r *Result, w *framing.W
 		w.Meetings = r.meetings(w.Framed)
 	}
 	r.tellCrossed()
+	r.tellCovered()
 	r.hold()
 	r.cut()
 	if len(walls) > 0 && len(s.Readings) == 0 {

@@ -1028,6 +1028,11 @@ export interface components {
         };
         ExistingOpening: {
             /**
+             * @description Closed, or to be; or accepted by the crew that a new wall stands before it.
+             * @enum {string}
+             */
+            fate?: "closed" | "accepted";
+            /**
              * Format: length
              * @description Station of its one side, from the wall's first corner.
              */
@@ -1555,6 +1560,8 @@ export interface components {
             kind: "door" | "cased" | "window";
             /** @description The door leaf or the unit. */
             leaf?: components["schemas"]["Size"];
+            /** @description What is left between its king and the wall's end, less than a stud's thickness, is packed. */
+            packed?: boolean;
             /** @description Overrides what follows from the leaf. */
             rough?: components["schemas"]["Size"];
             /**

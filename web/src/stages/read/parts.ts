@@ -137,6 +137,7 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
           { path: "what", label: "What", text: true },
           { path: "from", label: "From, along it" },
           { path: "to", label: "To" },
+          { path: "fate", label: "closed, accepted or nothing", text: true },
         ],
       },
     ],
