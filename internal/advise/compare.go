@@ -53,7 +53,32 @@ func Compare(m *work.Memory, before, after job.Document, wall string, cut func(m
 		}
 		out = append(out, one)
 	}
+	// what the walls it touches, here or there, gain or lose
+	for i, w := range then.Walls {
+		before, after := &judge{now}, &judge{then}
+		if w.Wall.ID == wall || !before.touch(wall, w.Wall.ID) && !after.touch(wall, w.Wall.ID) {
+			continue
+		}
+		row := after.widestDoor(then.Walls[i].Wall)
+		row.What = now.Rules.Tell(words.InWall, row.What, w.Wall.ID)
+		for _, old := range now.Walls {
+			if old.Wall.ID == w.Wall.ID {
+				row.Now = before.widestDoor(old.Wall).There
+			}
+		}
+		out = append(out, row)
+	}
 	return Comparison{Rows: out, Moved: m.Moves(before, after), Changed: Changed(now, then, cut)}, nil
+}
+
+// touch says whether two new walls meet.
+func (s *judge) touch(a, b string) bool {
+	for _, m := range s.Meets {
+		if m.Other != nil && (m.Wall.ID == a && m.Other.ID == b || m.Wall.ID == b && m.Other.ID == a) {
+			return true
+		}
+	}
+	return false
 }
 
 // consequences are what a wall's place costs, in the order they are asked for.

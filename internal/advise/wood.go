@@ -15,7 +15,7 @@ import (
 // asWell are findings of the wood that where a line goes decides.
 var asWell = map[string]bool{
 	"meets-opening": true, "nothing-behind": true, "no-room-for-nailer": true, "little-nailing": true, "ladder-waits": true, "plate-joint": true,
-	"covers-opening": true, "king-meets-end": true, "plate-depth": true, "step": true, "break-astray": true, "notched-foot": true, "low-in-stud": true, "no-drill": true, "bad-floor": true, "pipe-in-plate": true, "obstruction-across": true, "stud-in-the-lean": true,
+	"covers-opening": true, "pending-past": true, "king-meets-end": true, "plate-depth": true, "step": true, "break-astray": true, "notched-foot": true, "low-in-stud": true, "no-drill": true, "bad-floor": true, "pipe-in-plate": true, "obstruction-across": true, "stud-in-the-lean": true,
 }
 
 // wood brings those findings, and offers plates as deep as the studs.

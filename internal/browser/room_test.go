@@ -89,6 +89,7 @@ func TestAFiveCorneredRoomIsLearnt(t *testing.T) {
 	v.presses("Heights")
 	v.sees("First, a wall")
 	v.presses("Wall")
+	v.chooses("The line lies", "through")
 	v.types("Mark 1, across", "20")
 	v.types("Mark 1, up", "60")
 	v.types("Mark 2, across", "150")

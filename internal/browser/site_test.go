@@ -97,7 +97,7 @@ func TestEverythingByKeyboard(t *testing.T) {
 	v.keys(kb.Backspace)
 	v.sees("1 of")
 	v.keys(kb.Escape)
-	v.sees("of 85 cut")
+	v.sees("of 84 cut")
 }
 
 func TestThePhoneNeverScrollsSideways(t *testing.T) {
@@ -193,10 +193,10 @@ func TestAFixIsDoneAtATouch(t *testing.T) {
 	v.sees("has to stand", "Hook the tape on the other end")
 	v.until(`document.querySelector('.wood.blocked')`)
 	v.presses("Hook the tape on the other end")
-	v.sees("tape hooked on the to end")
+	v.sees("tape hooked on the open end")
 	v.until(`!document.querySelector('.wood.blocked')`)
 	require.NoError(t, browser.Press(v.ctx, "Undo"))
-	v.sees("tape hooked on the from end")
+	v.sees("tape hooked on the stove-wall end")
 }
 
 func TestANumberOnTheSawListOpensItsSum(t *testing.T) {
@@ -212,11 +212,13 @@ func TestPrintedTheSawListStandsAlone(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 800, true)
 	v.goes("/jobs/" + id + "/cut")
-	v.sees("of 85 cut")
+	v.sees("of 84 cut")
 	require.NoError(t, chromedp.Do(v.ctx, printed()))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('.pole')).display`))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('header')).display`))
-	assert.NotEqual(t, "none", v.reads(`getComputedStyle(document.querySelector('.saw-list')).display`))
+	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('.saw-list')).display`))
+	assert.Equal(t, "2", v.reads(`getComputedStyle(document.querySelector('.saw-print')).columnCount`))
+	assert.Equal(t, "84", v.reads(`document.querySelectorAll('.saw-print .tick-box').length`), "a box to tick for each piece")
 }
 
 // printed shows the page as it would be printed.

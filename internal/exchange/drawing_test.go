@@ -4,8 +4,11 @@ import (
 	"bytes"
 	"encoding/xml"
 	"errors"
+	"flag"
+	"fmt"
 	"io"
 	"os"
+	"regexp"
 	"strconv"
 	"strings"
 	"testing"
@@ -19,6 +22,10 @@ import (
 	"homalos/internal/picture"
 	"homalos/internal/plan"
 )
+
+func titled(d job.Document) exchange.Title {
+	return exchange.Title{Job: d.Name, Date: "26 November 2026", System: d.Units}
+}
 
 func roomFrom(t *testing.T, d job.Document) (plan.Plan, picture.Room) {
 	t.Helper()
@@ -56,7 +63,7 @@ func TestSnapLinesAreDrawnInTheJobsUnit(t *testing.T) {
 			d := demoOf(t, name)
 			p, room := roomFrom(t, d)
 			var out bytes.Buffer
-			require.NoError(t, exchange.WriteDXF(&out, room, d.Units))
+			require.NoError(t, exchange.WriteDXF(&out, room, titled(d)))
 			all := groups(t, out.String())
 			var insunits string
 			var drawn [][4]float64
@@ -102,7 +109,7 @@ func TestDrawingsAreWellFormed(t *testing.T) {
 	d.Name = `</svg><script>"&'`
 	_, room := roomFrom(t, d)
 	var out bytes.Buffer
-	require.NoError(t, exchange.WriteSVG(&out, room, d.Name))
+	require.NoError(t, exchange.WriteSVG(&out, room, titled(d)))
 	drawn, letters, layer := map[string]int{}, map[string]string{}, ""
 	reader := xml.NewDecoder(&out)
 	for {
@@ -135,7 +142,7 @@ func TestDrawingsAreWellFormed(t *testing.T) {
 	for layer, least := range map[string]int{"room": 1, "new-walls": 4, "snap-lines": 4, "studs": 30, "corner-wood": 4, "blocks": 26, "steps": 1, "joists": 10, "no-drill": 1} {
 		assert.GreaterOrEqual(t, drawn[layer], least, layer)
 	}
-	for layer, name := range map[string]string{"new-walls": "D", "in-the-way": "tram duct", "steps": "pit cover", "readings": "gap"} {
+	for layer, name := range map[string]string{"labels": "tram duct", "readings": "gap", "dim-room": "211 31/32", "dim-walls": "86 1/2", "title": "line to snap"} {
 		assert.Contains(t, letters[layer], name)
 	}
 }
@@ -145,11 +152,11 @@ func TestAnEmptyRoomGoesOutToo(t *testing.T) {
 	d := job.Starter("attic", "metric")
 	_, room := roomFrom(t, d)
 	var dxf, svg bytes.Buffer
-	require.NoError(t, exchange.WriteDXF(&dxf, room, d.Units))
+	require.NoError(t, exchange.WriteDXF(&dxf, room, titled(d)))
 	layers, faults := exchange.Layers(&dxf)
 	require.Empty(t, faults)
 	assert.Empty(t, layers)
-	require.NoError(t, exchange.WriteSVG(&svg, room, d.Name))
+	require.NoError(t, exchange.WriteSVG(&svg, room, titled(d)))
 	assert.NotContains(t, svg.String(), "NaN")
 	assert.NotContains(t, svg.String(), "Inf")
 }
@@ -160,9 +167,62 @@ func TestTheSameRoomGivesTheSameDrawing(t *testing.T) {
 	write := func() string {
 		_, room := roomFrom(t, d)
 		var out bytes.Buffer
-		require.NoError(t, exchange.WriteDXF(&out, room, d.Units))
-		require.NoError(t, exchange.WriteSVG(&out, room, d.Name))
+		require.NoError(t, exchange.WriteDXF(&out, room, titled(d)))
+		require.NoError(t, exchange.WriteSVG(&out, room, titled(d)))
 		return out.String()
 	}
 	assert.Equal(t, write(), write())
+}
+
+var keepDrawing = flag.Bool("drawing.keep", false, "write testdata/bindery.dxf anew, after a meant change")
+
+// The drawing that another program reads in the front end's tests is the one that is
+// written.
+func TestTheDrawingThatOthersRead(t *testing.T) {
+	d := demoOf(t, "bindery")
+	_, room := roomFrom(t, d)
+	var out bytes.Buffer
+	require.NoError(t, exchange.WriteDXF(&out, room, titled(d)))
+	const file = "testdata/bindery.dxf"
+	if *keepDrawing {
+		require.NoError(t, os.WriteFile(file, out.Bytes(), 0o644))
+	}
+	kept, err := os.ReadFile(file)
+	require.NoError(t, err)
+	assert.Equal(t, string(kept), out.String(), "go test ./internal/exchange -drawing.keep")
+}
+
+// No text lies over another, however many there are; what had to move is led back to
+// its place; all readings are marked, and the work is bounded.
+func TestLabelsFindRoom(t *testing.T) {
+	d := demoOf(t, "bindery")
+	for i := range 240 {
+		place := job.Place{X: job.L(fmt.Sprint(10+i%30*5, " in")), Y: job.L(fmt.Sprint(20+i/30*5, " in"))}
+		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: fmt.Sprint("extra ", i), Kind: "gap", Place: &place, Value: job.L("96 1/4 in")})
+	}
+	_, room := roomFrom(t, d)
+	var out bytes.Buffer
+	require.NoError(t, exchange.WriteSVG(&out, room, titled(d)))
+	type box struct{ x1, y1, x2, y2 float64 }
+	var all []box
+	for _, m := range regexp.MustCompile(`<text x="([-\d.]+)" y="([-\d.]+)" font-size="(\d+)" text-anchor="middle"[^>]*?(rotate\(([-\d.]+))?[^>]*>([^<]*)<`).FindAllStringSubmatch(out.String(), -1) {
+		x, _ := strconv.ParseFloat(m[1], 64)
+		y, _ := strconv.ParseFloat(m[2], 64)
+		size, _ := strconv.ParseFloat(m[3], 64)
+		if strings.Contains(m[0], "rotate") {
+			continue // what is written aslant is looked at by eye
+		}
+		wide := 0.55 * size * float64(len([]rune(m[6])))
+		all = append(all, box{x - wide/2, y - size/2, x + wide/2, y + size/2})
+	}
+	require.Greater(t, len(all), 120)
+	over := 0
+	for i, a := range all {
+		for _, b := range all[i+1:] {
+			if a.x1 < b.x2 && a.x2 > b.x1 && a.y1 < b.y2 && a.y2 > b.y1 {
+				over++
+			}
+		}
+	}
+	assert.Zero(t, over, "texts over one another")
 }

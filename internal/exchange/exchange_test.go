@@ -113,7 +113,7 @@ func TestFaultyListsNameTheLine(t *testing.T) {
 func TestTheRoomGoesOutAsADrawingAndComesBack(t *testing.T) {
 	d, room := bindery(t)
 	var out bytes.Buffer
-	require.NoError(t, exchange.WriteDXF(&out, room, d.Units))
+	require.NoError(t, exchange.WriteDXF(&out, room, titled(d)))
 	text := out.String()
 	layers, faults := exchange.Layers(strings.NewReader(text))
 	require.Empty(t, faults)
@@ -133,7 +133,7 @@ func TestTheRoomGoesOutAsADrawingAndComesBack(t *testing.T) {
 		assert.InDelta(t, want, outline[i].Distance(outline[j]), 0.01)
 	}
 	out.Reset()
-	require.NoError(t, exchange.WriteSVG(&out, room, `A "room" & <more>`))
+	require.NoError(t, exchange.WriteSVG(&out, room, exchange.Title{Job: `A "room" & <more>`}))
 	assert.Contains(t, out.String(), "A &quot;room&quot; &amp; &lt;more&gt;")
 	assert.Contains(t, out.String(), `<g id="room"`)
 }

@@ -2,6 +2,8 @@ package framing
 
 import (
 	"math"
+	"slices"
+	"sort"
 	"strings"
 
 	"homalos/internal/geo"
@@ -50,6 +52,7 @@ func (f *framer) check(found Found) {
 	}
 	f.checkTilt()
 	f.checkSlots()
+	f.checkBays()
 	f.checkPlateDepth()
 	f.checkLean()
 }
@@ -248,7 +251,14 @@ func (f *framer) checkHeads() {
 		}
 		switch {
 		case room < -0.05:
-			f.find(Stop, "header-too-high", at, touched, f.rules.Tell(words.HeaderTooHigh, o.ID, f.length(-room)), f.rules.Tell(words.TakeLowerLeafFlatterHeader))
+			// both heights are over the floor under it, where it is highest
+			over := f.heads[i].level()
+			under := top + room - over // the underside of the top plate, where it is lowest
+			text := f.rules.Tell(words.HeaderTooHigh, o.ID, words.MM(top-over), words.MM(under), f.length(-room))
+			if head := (o.FinishFloor + o.Sill + o.Height).Millimetres(); head > under+stack(f.Wall.Top).Millimetres() {
+				text = f.rules.Tell(words.HeadAboveTheCeiling, o.ID, words.MM(head), words.MM(under+stack(f.Wall.Top).Millimetres()))
+			}
+			f.find(Stop, "header-too-high", at, touched, text, f.rules.Tell(words.TakeLowerLeafFlatterHeader))
 		case room < f.Wall.Lumber.Thickness.Millimetres():
 			var short []string
 			for _, m := range f.Members {
@@ -311,10 +321,44 @@ func (f *framer) checkSlots() {
 			continue
 		}
 		// king to king across an opening is no slot: the jacks lie between
-		if last != nil && m.From > last.To && m.From-last.To < slot && (last.Kind != wood.King || m.Kind != wood.King || last.Opening != m.Opening) {
+		if last != nil && m.From > last.To && m.From-last.To < f.rules.slot() && (last.Kind != wood.King || m.Kind != wood.King || last.Opening != m.Opening) {
 			f.find(Note, "close-pair", last.To, []string{last.ID, m.ID}, f.rules.Tell(words.LeaveSlot, last.ID, m.ID, m.From-last.To), f.rules.Tell(words.InsulateSlotBeforeBoardGoes))
 		}
 		last = m
+	}
+}
+
+// checkBays names a bay that is wider than the spacing, as a layout stud beside it
+// stands elsewhere or was taken over.
+func (f *framer) checkBays() {
+	w, t := f.Wall, f.Wall.Lumber.Thickness
+	if w.Layout.Equal {
+		return
+	}
+	// as they stand side by side, closed up to what stands tight
+	var full []*Member
+	for i := range f.Members {
+		if m := &f.Members[i]; m.Kind.FullHeight() || m.Kind == wood.Jack {
+			full = append(full, m)
+		}
+	}
+	sort.SliceStable(full, func(i, k int) bool { return full[i].From < full[k].From })
+	for i := 1; i < len(full); i++ {
+		a, b := full[i-1], full[i]
+		clear := b.From - a.To
+		if clear <= w.Layout.Spacing-t+f.rules.Mark || a.Opening != "" && a.Opening == b.Opening {
+			continue
+		}
+		moved := false
+		for _, c := range w.centres(f.rules) {
+			// a mark beside it that has no stud of its own there
+			near := c > a.From-2*f.rules.slot() && c < b.To+2*f.rules.slot()
+			own := slices.ContainsFunc(full, func(m *Member) bool { return m.From == c-t/2 })
+			moved = moved || near && !own
+		}
+		if moved {
+			f.find(Note, "wide-bay", a.To+clear/2, []string{a.ID, b.ID}, f.rules.Tell(words.BayIsWider, a.ID, b.ID, clear, w.Layout.Spacing-t), f.rules.Tell(words.InsulationIsCutToIt))
+		}
 	}
 }
 

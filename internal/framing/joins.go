@@ -65,11 +65,11 @@ type Joined struct {
 
 // Corner says at which end a join lies: -1 at the start, 1 at the end, 0 along
 // the wall. Nothing is framed in less than a slot.
-func (w *Wall) Corner(j Join) int {
+func (w *Wall) Corner(j Join, rules Rules) int {
 	switch {
-	case j.From < slot:
+	case j.From < rules.slot():
 		return -1
-	case w.Length-j.To < slot:
+	case w.Length-j.To < rules.slot():
 		return 1
 	}
 	return 0
@@ -80,7 +80,7 @@ func (w *Wall) Corner(j Join) int {
 func (f *Laid) joinUp() {
 	w, t := f.Wall, f.Wall.Lumber.Thickness
 	for k, j := range w.Joins {
-		out := Joined{Join: j, Style: j.Style, Corner: w.Corner(j) != 0}
+		out := Joined{Join: j, Style: j.Style, Corner: w.Corner(j, f.rules) != 0}
 		for _, o := range w.Openings {
 			if left, right := o.Outer(t); j.From < right-t && j.To > left+t {
 				f.find(Stop, "meets-opening", j.From+(j.To-j.From)/2, nil, f.rules.Tell(words.ButtsAtInOpening, j.Other, j.From, o.ID), f.rules.Tell(words.MoveOpeningWallComesTo))
@@ -125,7 +125,7 @@ func (f *Laid) flatNailer(join int, out *Joined) {
 	w, t, wide := f.Wall, f.Wall.Lumber.Thickness, f.Wall.Lumber.Depth
 	why := f.rules.Tell(words.ForBoardWhereButts, j.Other)
 	var brought []upright
-	switch w.Corner(j) {
+	switch w.Corner(j, f.rules) {
 	case -1:
 		from := w.Start.Held + t
 		brought = []upright{stands(wood.Backer, from, from+wide, why, -1)}
@@ -158,7 +158,7 @@ func (f *Laid) flatNailer(join int, out *Joined) {
 	}
 	f.standing = append(kept, brought...)
 	sortUprights(f.standing)
-	if least := bearing; out.Nailing < least {
+	if least := f.rules.bearing(); out.Nailing < least {
 		f.find(Warn, "little-nailing", j.From, nil, f.rules.Tell(words.FlatNailerWhereButtsLeaves, j.Other, max(out.Nailing, 0)), f.rules.Tell(words.TakeWiderPieceForLadder))
 	}
 }

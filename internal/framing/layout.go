@@ -64,7 +64,7 @@ func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
 	var steps []upright
 	steps, packs = w.atBreaks(rules, packs)
 	out = append(out, steps...)
-	for _, c := range w.centres() {
+	for _, c := range w.centres(rules) {
 		u, finding := w.common(c, packs, rules)
 		if finding != nil {
 			findings = append(findings, *finding)
@@ -109,7 +109,7 @@ func dedupe(all []upright) []upright {
 }
 
 // centres are the layout's stud centres as stations, rising.
-func (w *Wall) centres() []measure.Length {
+func (w *Wall) centres(rules Rules) []measure.Length {
 	t, s := w.Lumber.Thickness, w.Layout.Spacing
 	var out []measure.Length
 	if w.Layout.Equal {
@@ -126,7 +126,7 @@ func (w *Wall) centres() []measure.Length {
 		}
 		for c := w.Layout.Offset + k*s; c < w.Length; c += s {
 			// a mark before the first adds nothing close to the end stud; with a real bay before it, it does
-			if c >= w.Layout.Offset+s || c-t/2 >= w.Start.Held+t+slot {
+			if c >= w.Layout.Offset+s || c-t/2 >= w.Start.Held+t+rules.slot() {
 				out = append(out, c)
 			}
 		}
@@ -140,11 +140,17 @@ func (w *Wall) centres() []measure.Length {
 }
 
 // slot is the narrowest slot left between two uprights: no hand, board screw
-// or insulation goes into less. Usual practice: 1 1/2 in.
-const slot = 3 * measure.Inch / 2
+// or insulation goes into less. Usual practice: 1 1/2 in (40 mm).
+func (r Rules) slot() measure.Length { return r.Units.Pick(3*measure.Inch/2, 40*measure.Millimetre) }
 
-// bearing is the least wood a sheet's edge wants. Usual practice: 3/4 in.
-const bearing = 3 * measure.Inch / 4
+// bearing is the least wood a sheet's edge wants. Usual practice: 3/4 in (20 mm).
+func (r Rules) bearing() measure.Length { return r.Units.Pick(3*measure.Inch/4, 20*measure.Millimetre) }
+
+// edgeAt says whether a board's edge falls on a layout mark: boards are hung from
+// where the layout begins.
+func (w *Wall) edgeAt(c measure.Length, rules Rules) bool {
+	return (w.Tape(c, c)-w.Layout.Offset)%rules.Units.Pick(sheetImperial, sheetMetric) == 0
+}
 
 // pack is a run of wood that stands whatever the layout says: an end stud, or
 // a king with its jacks.
@@ -192,9 +198,9 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 	t := w.Lumber.Thickness
 	from, to := c-t/2, c-t/2+t
 	for i, o := range w.Openings {
-		left, right := o.Outer(t)
+		left, right := w.Outer(o)
 		if from >= left+t && to <= right-t {
-			return w.inOpening(i, from, to), nil
+			return w.inOpening(i, c, rules), nil
 		}
 	}
 	if w.Start.Held > 0 && from < w.Start.Held || w.Stop.Held > 0 && to > w.Length-w.Stop.Held {
@@ -204,7 +210,7 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 	for i := range packs {
 		p := &packs[i]
 		gap := max(p.kingFrom-to, from-p.kingTo)
-		if gap < slot && (hit == nil || gap < max(hit.kingFrom-to, from-hit.kingTo)) {
+		if gap < rules.slot() && (hit == nil || gap < max(hit.kingFrom-to, from-hit.kingTo)) {
 			hit = p
 		}
 	}
@@ -212,14 +218,14 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 	if hit == nil {
 		return asMarked, nil
 	}
+	if !w.edgeAt(c, rules) || w.bears(c, hit, rules) {
+		return nil, nil // taken over: a sheet's edge lands on this wood, or none falls here
+	}
 	if from == hit.kingTo || to == hit.kingFrom {
 		if w.free(from, to, packs) {
 			return asMarked, nil
 		}
 		return nil, nil
-	}
-	if w.bears(c, hit) {
-		return nil, nil // its place is taken: the sheet's edge lands on this wood
 	}
 	low, high := hit.to, hit.to+t
 	if hit.before {
@@ -232,14 +238,51 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 	return []upright{stands(wood.Stud, low, high, why, -1)}, w.jointFinding(c, low, high, hit, rules)
 }
 
-// inOpening makes the cripples a layout stud becomes between two kings.
-func (w *Wall) inOpening(i int, from, to measure.Length) []upright {
+// inOpening makes the cripples a layout stud becomes between two kings. One that
+// would leave a slot beside a king or the end of a sill is taken over by that, or
+// stands tight where a board's edge falls.
+func (w *Wall) inOpening(i int, c measure.Length, rules Rules) []upright {
 	o, t := w.Openings[i], w.Lumber.Thickness
-	out := []upright{stands(wood.Cripple, from, to, "", i)}
-	if o.Kind == Window && from >= o.Left()+t && to <= o.Right()-t {
-		out = append(out, stands(wood.UnderSill, from, to, "", i))
+	left, right := w.Outer(o)
+	var out []upright
+	if from, ok := w.between(c, left+t, right-t, rules); ok {
+		out = append(out, stands(wood.Cripple, from, from+t, w.tightWhy(c, from, "king", rules), i))
+	}
+	if o.Kind == Window && o.Width >= 2*t {
+		if from, ok := w.between(c, o.Left()+t, o.Right()-t, rules); ok {
+			out = append(out, stands(wood.UnderSill, from, from+t, w.tightWhy(c, from, "end of the sill", rules), i))
+		}
 	}
 	return out
+}
+
+// between is where a layout piece stands in a clear stretch: as marked, or tight to
+// what it would leave a slot beside, where a board's edge falls. False: nowhere.
+func (w *Wall) between(c, low, high measure.Length, rules Rules) (from measure.Length, ok bool) {
+	t := w.Lumber.Thickness
+	from = c - t/2
+	if high-low < t || from <= low-t || from >= high {
+		return 0, false
+	}
+	free := func(gap measure.Length) bool { return gap == 0 || gap >= rules.slot() }
+	if from >= low && from+t <= high && free(from-low) && free(high-from-t) {
+		return from, true
+	}
+	if !w.edgeAt(c, rules) {
+		return 0, false
+	}
+	if from-low < high-from-t {
+		return low, free(high - low - t)
+	}
+	return high - t, free(high - low - t)
+}
+
+// tightWhy is why a layout piece doesn't stand where it is marked.
+func (w *Wall) tightWhy(c, from measure.Length, by string, rules Rules) string {
+	if from == c-w.Lumber.Thickness/2 {
+		return ""
+	}
+	return rules.Tell(words.LayoutAtStoodTightAgainst, w.Tape(c, c), by)
 }
 
 // sillEnds are the pieces under both ends of each window's sill.
@@ -256,8 +299,8 @@ func (w *Wall) sillEnds(rules Rules) []upright {
 
 // bears says whether a sheet joint at c keeps enough wood on both sides in
 // the pack (on the inner side alone at the wall's end).
-func (w *Wall) bears(c measure.Length, p *pack) bool {
-	return (c-p.from >= bearing || p.from <= w.Start.Held) && (p.to-c >= bearing || p.to >= w.Length-w.Stop.Held)
+func (w *Wall) bears(c measure.Length, p *pack, rules Rules) bool {
+	return (c-p.from >= rules.bearing() || p.from <= w.Start.Held) && (p.to-c >= rules.bearing() || p.to >= w.Length-w.Stop.Held)
 }
 
 // free says whether the stretch is clear of all packs.
@@ -277,9 +320,8 @@ func (w *Wall) free(from, to measure.Length, packs []pack) bool {
 
 // jointFinding tells of a sheet edge that would miss the wood that was moved.
 func (w *Wall) jointFinding(c, low, high measure.Length, p *pack, rules Rules) *Finding {
-	sheet := rules.Units.Pick(sheetImperial, sheetMetric)
 	tape := w.Tape(c, c)
-	if (tape-w.Layout.Offset)%sheet != 0 || c-min(low, p.from) >= bearing && max(high, p.to)-c >= bearing {
+	if c-min(low, p.from) >= rules.bearing() && max(high, p.to)-c >= rules.bearing() {
 		return nil
 	}
 	return &Finding{

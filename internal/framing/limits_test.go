@@ -20,14 +20,14 @@ func TestASlotAtItsLimit(t *testing.T) {
 	for _, c := range []struct {
 		less measure.Length
 		want string
-	}{{0, "15 1/4–16 3/4"}, {measure.Inch64, "16 7/16–17 15/16"}} {
-		// the layout stud stands from 15 1/4 to 16 3/4: the left king begins a slot behind it
-		king := 67*in/4 + slot - c.less
-		w := wall(120*in, door(king+3*in+15*in, 30*in))
+	}{{0, "47 1/4–48 3/4"}, {measure.Inch64, "48 15/32–49 31/32"}} {
+		// the layout stud of a board's edge stands from 47 1/4 to 48 3/4: the left king begins a slot behind it
+		king := 195*in/4 + rules.slot() - c.less
+		w := wall(160*in, door(king+3*in+15*in, 30*in))
 		var first *Member
 		f := Frame(w, rules, level(2440), Found{})
 		for i := range f.Members {
-			if m := &f.Members[i]; m.Kind == wood.Stud && m.From > 2*in && first == nil {
+			if m := &f.Members[i]; m.Kind == wood.Stud && m.From > 40*in && first == nil {
 				first = m
 			}
 		}
@@ -47,8 +47,8 @@ func TestASlotAtItsLimit(t *testing.T) {
 		f.checkSlots()
 		return codes(&f.Framed)
 	}
-	assert.Empty(t, pair(slot))
-	assert.Equal(t, []string{"close-pair"}, pair(slot-1))
+	assert.Empty(t, pair(rules.slot()))
+	assert.Equal(t, []string{"close-pair"}, pair(rules.slot()-1))
 	assert.Empty(t, pair(0), "tight is no slot")
 }
 
@@ -149,7 +149,7 @@ func TestASheetJointAtItsLimit(t *testing.T) {
 		{40*in + 3*in/4, inner, true}, {40*in + 3*in/4 - 1, inner, false}, {43*in - 3*in/4, inner, true}, {43*in - 3*in/4 + 1, inner, false},
 		{in / 8, first, true}, {3*in - 3*in/4 + 1, first, false}, {96*in - in/8, last, true}, {93*in + 3*in/4 - 1, last, false},
 	} {
-		assert.Equal(t, c.bears, w.bears(c.at, c.p), "at %g", c.at.Inches())
+		assert.Equal(t, c.bears, w.bears(c.at, c.p, rules), "at %g", c.at.Inches())
 	}
 }
 

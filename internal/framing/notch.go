@@ -67,6 +67,9 @@ func (f *framer) holdPending() {
 				ids = append(ids, m.ID)
 			}
 		}
+		if p.Past {
+			f.find(Warn, "pending-past", f.Wall.Length, nil, f.rules.Tell(words.TheStretchGoesPast, p.What, f.Wall.Length), f.rules.Tell(words.GiveItAnewOrTakeItOff))
+		}
 		f.find(Stop, "pending", p.From+(p.To-p.From)/2, ids,
 			f.rules.Tell(words.FromToWaitsPlateStuds, p.From, p.To, p.What),
 			f.rules.Tell(words.TakeStretchOffOnceDone))

@@ -52,7 +52,7 @@ func (f *Laid) plates() {
 		}
 		for _, j := range w.Joins {
 			// the neighbour's second plate lies across here
-			if n == 1 && j.Lap && w.Corner(j) == 0 && j.From > from && j.To < to {
+			if n == 1 && j.Lap && w.Corner(j, f.rules) == 0 && j.From > from && j.To < to {
 				l.runs = append(l.runs, piece{from, j.From})
 				from = j.To
 			}

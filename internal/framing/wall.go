@@ -77,6 +77,7 @@ type Pending struct {
 	From, To    measure.Length
 	What        string
 	Below, Over bool // the bottom plate waits; the top plate does
+	Past        bool // it was given farther than the wall goes now
 }
 
 // Break is where the plates of a surface end and begin anew.

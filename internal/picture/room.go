@@ -51,6 +51,7 @@ func RoomIn(r *work.Result, reliefs func(key recall.Key, draw func() []Relief) [
 	for i, w := range s.Walls {
 		room.Lines[i].Wood = s.fromAbove(w)
 	}
+	room.Dims = s.dims(&room)
 	room.Assess = s.Assessed(where)
 	return room
 }

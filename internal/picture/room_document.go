@@ -32,6 +32,7 @@ type Room struct {
 	Held         int            `json:"held" doc:"Pieces that wait for a reading."`
 	Readings     []Counted      `json:"readings" nullable:"false" doc:"Raw, rounded and used, where they differ."`
 	Assess       work.Assessed  `json:"assess"`
+	Dims         []Dim          `json:"-"`
 	Low          Dot            `json:"low" doc:"Lower left of what there is to draw."`
 	High         Dot            `json:"high"`
 }

@@ -249,7 +249,7 @@ func TestWhatKeepsAPlateOffConcrete(t *testing.T) {
 
 func TestStretchesThatWaitAndEndsAreHeldToSense(t *testing.T) {
 	d := jobtest.Closet()
-	d.Walls[0].Pending = []job.Pending{{From: job.L("10 in"), To: job.L("500 in")}}
+	d.Walls[0].Pending = []job.Pending{{From: job.L("10 in"), To: job.L("5 in")}}
 	d.Walls[1].Ends = []job.WallEnd{{End: "start"}, {End: "start", Style: "glue"}, {End: "end", Tie: "lap"}}
 	faults := fmt.Sprint(site.Check(d))
 	for _, says := range []string{"walls[0].pending[0].what", "walls[0].pending[0].to", "walls[1].ends[1].style", "walls[1].ends[1].end", "say start or end, each once"} {
@@ -292,6 +292,24 @@ func TestDevicesToMoveAreCompared(t *testing.T) {
 	c, err = advise.Compare(new(work.Memory), d, furring, "A", nothingCut)
 	require.NoError(t, err)
 	assert.Contains(t, fmt.Sprint(c.Rows), "2: switch, radiator")
+}
+
+// The walls it touches gain or lose: E halves the run of D wherever it butts it.
+func TestNeighboursAreCompared(t *testing.T) {
+	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{
+		"D": {By: "parallel", Face: "side 1", At: job.L("60 in")},
+		"E": {By: "square", Face: "side 1", At: job.L("20 in"), Stop: &job.LineEnd{Face: "D"}},
+	})
+	there := job.Copy(d)
+	there.Walls[1].Line.At = job.L("100 in")
+	c, err := advise.Compare(new(work.Memory), d, there, "E", nothingCut)
+	require.NoError(t, err)
+	last := c.Rows[len(c.Rows)-1]
+	assert.Equal(t, "widest door leaf in D", last.What)
+	now, then := inchesOf(t, last.Now+" in"), inchesOf(t, last.There+" in")
+	// what is left of 201 past E at 20, and past or before it at 100, less 8
+	assert.InDelta(t, 201.4-23.5-8, now, 1)
+	assert.InDelta(t, 100-8, then, 4)
 }
 
 // A room taped anew moves no line by more than the corners moved, a little

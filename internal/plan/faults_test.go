@@ -119,16 +119,17 @@ func TestALayoutStudByAKing(t *testing.T) {
 		centre string
 		want   string
 	}{
-		"taken by the king, 3/4 in of wood either side":  {"52", "15 1/4–16 3/4|47 1/4–48 3/4"},
-		"stood tight against it, with too little":        {"53 1/2", "31–32 1/2|15 1/4–16 3/4"},
-		"no slot under 1 1/2 in: stood tight against it": {"55", "32 1/2–34|15 1/4–16 3/4"},
-		"clear of it": {"55 1/2", "31 1/4–32 3/4|15 1/4–16 3/4"},
+		"taken by the king, 3/4 in of wood either side":  {"68", "31 1/4–32 3/4|47 1/4–48 3/4"},
+		"stood tight against it, with too little":        {"69 1/2", "47–48 1/2|31 1/4–32 3/4"},
+		"no slot under 1 1/2 in: stood tight against it": {"71", "48 1/2–50|31 1/4–32 3/4"},
+		"clear of it":                            {"71 1/2", "47 1/4–48 3/4|31 1/4–32 3/4"},
+		"taken over where no board's edge falls": {"53 1/2", "15 1/4–16 3/4|31–32 1/2"},
 	} {
 		t.Run(name, func(t *testing.T) {
 			d := edited(t, "101 in", "144 in", `"lumber": "2x4", "bottom"`, `"openings": [{"id": "D1", "kind": "cased", "centre": "`+c.centre+`", "rough": {"width": "36 in", "height": "80 in"}}], "lumber": "2x4", "bottom"`)
 			got := faces(of(computed(t, d), "stud"))
 			for i, want := range strings.Split(c.want, "|") {
-				if name == "taken by the king, 3/4 in of wood either side" && i == 1 {
+				if strings.HasPrefix(name, "taken") && i == 1 {
 					assert.NotContains(t, got, want)
 					continue
 				}

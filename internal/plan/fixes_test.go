@@ -2,6 +2,7 @@ package plan
 
 import (
 	"os"
+	"sort"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -88,8 +89,9 @@ func TestEveryOfferedFixCures(t *testing.T) {
 			}
 		}
 		if len(all) > 0 && os.Getenv("HOMALOS_LONG") == "" {
-			one := rapid.IntRange(0, len(all)-1).Draw(t, "fix")
-			all = all[one : one+1]
+			// one of those tried least: all of them are many plans
+			sort.SliceStable(all, func(i, k int) bool { return tried[all[i].a.Code] < tried[all[k].a.Code] })
+			all = all[:1]
 		}
 		for _, x := range all {
 			w, a, fix := x.w, x.a, x.fix

@@ -150,7 +150,7 @@ func (s *writer) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner
 			t := TapeTo{From: o.ID, To: []string{"start", "end"}[i], Value: s.SayMM((&geo.Face{From: o.From, To: o.To}).Along(end.at))}
 			out.Check = append(out.Check, t)
 			sum := s.apart(s.endSpots(o)[0], end)
-			sum[len(sum)-1] = work.Line{What: s.Rules.Tell(words.AlongSLine, o.ID), Value: t.Value}
+			sum[len(sum)-1] = work.Line{What: "along " + s.Rules.Tell(words.AlongSLine, o.ID), Value: t.Value}
 			add(s.Rules.Tell(words.CheckAlongFromItsStart, t.From, w.EndName(i == 1), o.EndName(false)), t.Value, sum...)
 		}
 	}

@@ -32,8 +32,12 @@ func (s *writer) asItWasSaid(out *WallLine, w *framing.Wall, add func(do, value 
 			return false
 		}
 		from := s.faceEnd(f, false)
-		add(s.Rules.Tell(words.AlongMark, f.Of.String(), from, w.EndName(false)), d.At.Said(s.Rules.Units), work.Line{What: s.Rules.Tell(words.AsSaid, out.Said), Value: s.WriteMM(rel.At)})
-		s.squareOff(f.Of.String(), w.ID, math.Max(rel.At, long-rel.At), w, rel.Degrees, add)
+		mark := "the " + w.EndName(false)
+		if math.Abs(f.Out(w.From)) > site.NearHand { // it begins farther out
+			mark = s.Rules.Tell(words.AlongSLine, w.ID)
+		}
+		add(s.Rules.Tell(words.AlongMark, f.Of.String(), from, mark), d.At.Said(s.Rules.Units), work.Line{What: s.Rules.Tell(words.AsSaid, out.Said), Value: s.WriteMM(rel.At)})
+		s.squareOff(f.Of.String(), w.ID, math.Max(rel.At, long-rel.At), math.Max(f.Out(w.To), w.Length.Millimetres()), rel.Degrees, add)
 		return true
 	case line.Leg:
 		if rel.Face == nil {
@@ -41,7 +45,7 @@ func (s *writer) asItWasSaid(out *WallLine, w *framing.Wall, add func(do, value 
 		}
 		long := rel.Face.From.Distance(rel.Face.To)
 		add(s.Rules.Tell(words.GoOnFromTheLeg, d.Face, w.EndName(false)), "")
-		s.squareOff(d.Face, w.ID, long, w, rel.Degrees, add)
+		s.squareOff(d.Face, w.ID, long, w.Length.Millimetres(), rel.Degrees, add)
 		return true
 	case line.Through:
 		for i, m := range d.Marks {
@@ -87,7 +91,7 @@ func (s *writer) offBothEnds(out *WallLine, w *framing.Wall, d job.Line, rel lin
 			// no corner to hook on: where along the face it begins is said too
 			along := math.Max(0, f.Along(end))
 			add(s.Rules.Tell(words.OffFaceMark, face, w.EndName(stop)), s.SayMM(off), s.outBy(out, spot{at: end}, f)...)
-			add(s.Rules.Tell(words.AlongItStands, face, s.faceEnd(f, false), w.EndName(stop)), s.SayMM(along), work.Line{What: s.Rules.Tell(words.AlongSLine, face), Value: s.WriteMM(along)})
+			add(s.Rules.Tell(words.AlongItStands, face, s.faceEnd(f, false), w.EndName(stop)), s.SayMM(along), work.Line{What: "along " + s.Rules.Tell(words.AlongSLine, face), Value: s.WriteMM(along)})
 		default:
 			add(s.Rules.Tell(words.OffFaceMark, face, w.EndName(stop)), s.SayMM(off), s.outBy(out, spot{at: end}, f)...)
 		}
@@ -117,11 +121,11 @@ func (s *writer) faceEnd(f *geo.Face, stop bool) string {
 
 // squareOff gives the largest 3-4-5 that fits on what there is of both lines: a
 // framing square drifts. Legs are whole inches, or tens of millimetres.
-func (s *writer) squareOff(one, other string, along float64, w *framing.Wall, degrees float64, add func(do, value string, sum ...work.Line)) {
+func (s *writer) squareOff(one, other string, along, far, degrees float64, add func(do, value string, sum ...work.Line)) {
 	if degrees != 0 && degrees != 90 {
 		return
 	}
-	short, long, ok := threeFour(along, w.Length.Millimetres(), s.Rules.Units)
+	short, long, ok := threeFour(along, far, s.Rules.Units)
 	if !ok {
 		return
 	}
@@ -159,7 +163,7 @@ func (s *writer) squareCorners(w *framing.Wall, add func(do, value string, sum .
 	for _, m := range s.Meets {
 		if m.Wall == w && m.Other != nil && site.Squared(m) {
 			long := m.Other.Length.Millimetres()
-			s.squareOff(m.Other.ID, w.ID, math.Max(m.From, long-m.To), w, 0, add)
+			s.squareOff(m.Other.ID, w.ID, math.Max(m.From, long-m.To), w.Length.Millimetres(), 0, add)
 		}
 	}
 }

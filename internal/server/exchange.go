@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"net/http"
 	"sort"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/google/uuid"
@@ -43,7 +44,7 @@ func (s *Server) exchangeRoutes(api huma.API) {
 			if err != nil {
 				return err
 			}
-			return exchange.WriteDXF(out, room, j.Document.Units)
+			return exchange.WriteDXF(out, room, titleOf(j))
 		}))
 	huma.Register(api, huma.Operation{OperationID: "export-room-svg", Method: http.MethodGet, Path: "/api/jobs/{id}/room.svg", Summary: "The room as an SVG drawing"},
 		s.file("image/svg+xml", "room.svg", func(j store.Job, out *bytes.Buffer) error {
@@ -51,7 +52,7 @@ func (s *Server) exchangeRoutes(api huma.API) {
 			if err != nil {
 				return err
 			}
-			return exchange.WriteSVG(out, room, j.Document.Name)
+			return exchange.WriteSVG(out, room, titleOf(j))
 		}))
 	huma.Register(api, huma.Operation{OperationID: "list-layers", Method: http.MethodPost, Path: "/api/layers", Summary: "The layers of a DXF drawing that hold lines", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("application/dxf")},
 		func(_ context.Context, in *struct{ RawBody []byte }) (*struct{ Body DrawingLayers }, error) {
@@ -144,6 +145,11 @@ func (s *Server) imported(ctx context.Context, id string, read func(job.Document
 
 func raw(kind string) *huma.RequestBody {
 	return &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{kind: {Schema: &huma.Schema{Type: huma.TypeString, Format: "binary"}}}}
+}
+
+// titleOf is what a drawing says of itself, on the day it is written.
+func titleOf(j store.Job) exchange.Title {
+	return exchange.Title{Job: j.Document.Name, Date: time.Now().Format("2 January 2006"), System: j.Document.Units}
 }
 
 // newID is a reading's id where a list gives none.

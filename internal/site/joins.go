@@ -223,7 +223,7 @@ func (r *resolver) butts(m *Meet, back bool, index int) {
 	j := framing.Join{Other: w.ID, From: from, To: to, Style: framing.Style(m.style), Back: back, Lap: m.Lap}
 	if m.Lap {
 		m.At().Lap = o.Lumber.Depth
-		switch o.Corner(j) {
+		switch o.Corner(j, r.Rules) {
 		case -1:
 			o.Start.Lap = -to
 		case 1:

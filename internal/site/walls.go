@@ -163,8 +163,9 @@ func (r *resolver) pending(path string, w job.Wall, wall *framing.Wall) {
 			r.faults.Add(at+".to", "%s to %s is no stretch of a wall", r.write(from), r.write(to))
 		}
 		// a wall that was shortened since keeps what of it is left
+		past := to > wall.Length
 		from, to = min(from, wall.Length), min(to, wall.Length)
-		wall.Pending = append(wall.Pending, framing.Pending{From: from, To: to, What: p.What, Below: p.Of != "ceiling", Over: p.Of == "ceiling" || p.Of == "both"})
+		wall.Pending = append(wall.Pending, framing.Pending{From: from, To: to, What: p.What, Below: p.Of != "ceiling", Over: p.Of == "ceiling" || p.Of == "both", Past: past})
 	}
 }
 

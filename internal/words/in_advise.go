@@ -52,6 +52,7 @@ var (
 	ItIsGluedThere                 = sentence("It is glued there: write that on the open list.")
 	ABeadOfAdhesiveToo             = sentence("A bead of adhesive under the plate as well")
 	TakeThemOf                     = sentence("Take fixings of {0}")
+	InWall                         = sentence("{0} in {1}")
 	PackIt                         = sentence("Pack the {0} between king and end")
 	LetTheKingBeTheEndStud         = sentence("Move {0} by {1} towards the {2}: its king is the end stud")
 	MoveItUntilItClears            = sentence("Move {0} by {1} towards the {2}: the end stud clears it")

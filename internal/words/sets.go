@@ -59,6 +59,17 @@ var Meanings = []Meaning{
 	{"packer", named("packer", "packer", "packer", "packer"), "A strip ripped to fill what is left between a king and the wall's end.", []string{"packing", "shim strip", "filler"}},
 	{"backer", named("backer", "backer", "backer", "backer"), "A stud turned flat, so that a board finds wood at a corner.", []string{"flat nailer", "backing stud"}},
 	{"half-wall", named("half wall", "pony wall", "half wall", "half wall"), "A wall that ends below the ceiling.", []string{"half wall", "pony wall", "knee wall"}},
+	{"held", named("held", "held", "held", "held"), "Not to be cut yet: too little was read near it to be sure of its length.", []string{"held back", "tape first"}},
+	{"ladder", named("ladder", "ladder", "ladder", "ladder"), "A column of short pieces between two studs, which a wall that butts there is fixed to.", []string{"ladder backing", "ladder blocking"}},
+	{"serves", named("serves", "serves", "serves", "serves"), "A stud that stands there anyway does the work, and no other is wanted.", []string{"does for both"}},
+	{"bite", named("bite", "bite", "bite", "bite"), "How much of a fixing is in what holds it, past what it goes through.", []string{"embedment", "penetration"}},
+	{"ahead", named("ahead", "ahead", "ahead", "ahead"), "On the side of the mark that the tape is pulled to, away from its hook.", []string{"wood ahead"}},
+	{"butts", named("butts", "butts", "butts", "butts"), "Comes up to another wall's face and ends there.", []string{"abuts"}},
+	{"snap", named("snap", "snap", "snap", "snap"), "Strike a chalked string between two marks, so that it leaves a line.", []string{"strike a line", "chalk line"}},
+	{"stood tight", named("stood tight", "stood tight", "stood tight", "stood tight"), "Put against the wood beside it, off its mark: there is no room for a slot between.", []string{"doubled"}},
+	{"taken over", named("taken over", "taken over", "taken over", "taken over"), "No stud of its own stands at a mark: wood beside it does its work.", []string{"swallowed"}},
+	{"furring", named("furring", "furring", "furring", "furring"), "Framing stood before masonry, to make a straight and plumb face.", []string{"furred wall", "lining"}},
+	{"taper", named("taper", "taper", "taper", "taper"), "How much farther off it lies at one end than at the other.", []string{"out of parallel"}},
 	{"on-centre", named("on centre", "on center", "centres", "centres"), "How far apart studs stand, from middle to middle.", []string{"o.c.", "centres", "on centre"}},
 }
 

@@ -1,4 +1,4 @@
-import { createTheme, type MantineColorsTuple } from "@mantine/core";
+import { createTheme, type MantineColorsTuple, Modal } from "@mantine/core";
 
 const spruce: MantineColorsTuple = [
   "#eaf4f0",
@@ -39,10 +39,11 @@ const crayon: MantineColorsTuple = [
 
 export const theme = createTheme({
   primaryColor: "spruce",
-  primaryShade: { light: 8, dark: 5 },
+  primaryShade: { light: 8, dark: 7 },
   colors: { spruce, ochre, crayon },
   fontFamily: "'Inter Variable', system-ui, sans-serif",
   defaultRadius: 4,
   cursorType: "pointer",
+  components: { Modal: Modal.extend({ defaultProps: { closeButtonProps: { "aria-label": "Close" } } }) },
   fontSizes: { xs: "14px", sm: "15px", md: "16px", lg: "18px", xl: "22px" },
 });

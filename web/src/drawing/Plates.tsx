@@ -46,7 +46,13 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
   const every = Math.max(1, Math.ceil(34 / Math.max(1, Math.abs(x(majors[1]?.at ?? d.length) - x(majors[0]?.at ?? 0)))));
   return (
     <div ref={ref} className="section-frame">
-      <svg width={wide} height={126} role="img" aria-label={`Plates of wall ${d.wall} with their marks`} className="section">
+      <svg
+        width={wide}
+        height={126}
+        viewBox={`0 0 ${wide} 126`}
+        aria-label={`Plates of wall ${d.wall} with their marks`}
+        className="section"
+      >
         {rows.map((r) => (
           <g key={r.name}>
             <text x={left - 6} y={r.y + 18} textAnchor="end" className="note">

@@ -80,7 +80,7 @@ export function RoomPlan({ room, relief, at, choose, take, wanted, line, pin, st
       <svg
         width={f.width}
         height={f.height}
-        role="img"
+        role="application"
         // biome-ignore lint/a11y/noNoninteractiveTabindex: as above
         tabIndex={0}
         aria-label="Plan of the room. Arrow keys choose a place, Enter takes a reading there."

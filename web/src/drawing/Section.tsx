@@ -48,7 +48,7 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
       <svg
         width={s.width}
         height={height}
-        role="img"
+        viewBox={`0 0 ${s.width} ${height}`}
         aria-label={d.wall ? `Section along wall ${d.wall}` : "Section along the line"}
         className="section"
       >

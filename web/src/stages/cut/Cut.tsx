@@ -80,10 +80,13 @@ export default function Cut() {
         </Text>
       </Group>
       <h2 className="print-only">{job.document.name}: saw list</h2>
-      <Table className="lines saw-list">
+      <SawPrint calls={calls} />
+      <Table className="lines saw-list no-print">
         <Table.Thead>
           <Table.Tr>
-            <Table.Th aria-label="Cut" />
+            <Table.Th>
+              <span className="unseen">Cut</span>
+            </Table.Th>
             <Table.Th className="num">
               <button type="button" onClick={() => setBy("longest")}>
                 Length {by === "longest" ? "↓" : ""}
@@ -174,5 +177,31 @@ export default function Cut() {
       <Wood />
       <StageCards step="cut" />
     </>
+  );
+}
+
+/** The list on paper: two columns, a box to tick in pencil for each piece. */
+function SawPrint({ calls }: { calls: Call[] }) {
+  return (
+    <ol className="saw-print print-only">
+      {calls.map((c) => (
+        <li key={c.lumber + c.length + c.state} className={c.state}>
+          <b>
+            <Len text={c.said} />
+          </b>{" "}
+          × {c.pieces.length} <span className="lumber">{c.lumber}</span>
+          {c.state !== "ready" && <i>{c.state === "blocked" ? " stopped" : " tape first"}</i>}
+          <div className="ticks">
+            {c.pieces.map((p) => (
+              <span key={p.member}>
+                <span className={p.cut ? "tick-box done" : "tick-box"} aria-hidden="true" />
+                {p.member}
+                {p.bevel && <small> {p.bevel}</small>}
+              </span>
+            ))}
+          </div>
+        </li>
+      ))}
+    </ol>
   );
 }

@@ -6,6 +6,7 @@ import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { CornerDetail } from "../../drawing/CornerDetail";
 import { Said } from "../../drawing/Len";
+import { Told } from "../../drawing/Told";
 import { useEdits } from "../../edits/useEdits";
 
 const words: Record<string, string> = { stop: "Stop", warn: "Look" };
@@ -47,12 +48,12 @@ export function Advice({ id: wall, advice, meets, corners }: Props) {
           <article key={a.code + a.end + a.text} className={`finding ${a.level}`}>
             <b className={a.level === "stop" ? "is-stop" : a.level === "warn" ? "is-held" : ""}>
               {words[a.level] && `${words[a.level]}: `}
-              <Said text={m ? m.text : a.text} />
+              <Told text={m ? m.text : a.text} />
             </b>
             {detail && <CornerDetail detail={detail} of={wall} />}
             {m && (
               <p>
-                <Said text={`${m.fix ?? ""} ${m.heights ? `${m.heights}.` : ""}`} />
+                <Told text={`${m.fix ?? ""} ${m.heights ? `${m.heights}.` : ""}`} />
               </p>
             )}
             {a.fixes.map((f) => {

@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import type { PlanBody } from "../../api/client";
 import { Len, Said } from "../../drawing/Len";
 import { How } from "../../drawing/Sum";
+import { Told } from "../../drawing/Told";
 
 type Lies = NonNullable<PlanBody["plan"]["walls"][number]["against"]>;
 
@@ -18,7 +19,7 @@ export function Against({ lies, children }: Props) {
         <section key={a.of} aria-label={`Against the ${a.of}`} className="against">
           <h3>{a.of === "ceiling" ? "Under the ceiling" : "On the floor"}</h3>
           <p>
-            <Said text={`${a.text} ${a.fix ?? ""}`} />
+            <Told text={`${a.text} ${a.fix ?? ""}`} />
           </p>
           {a.blocks.length > 0 && (
             <p>
@@ -40,7 +41,7 @@ export function Against({ lies, children }: Props) {
           )}
           <p>
             <b>
-              <Said text={a.with} />
+              <Told text={a.with} />
             </b>
             {a.fixings.length > 0 && " At "}
             {a.fixings.map((x, i) => (

@@ -35,6 +35,8 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
   const [mark, setMark] = useState(wall?.id ?? freeMark(d));
   const [lumber, setLumber] = useState(wall?.lumber ?? d.lumber?.[0]?.id ?? "");
   const [bottom, setBottom] = useState(wall ? (wall.bottom?.[0] ?? "") : (plan.usual.bottom[0] ?? ""));
+  const [top, setTop] = useState(wall?.top?.[0] && wall.top[0] !== wall.lumber ? wall.top[0] : "");
+  const [membrane, setMembrane] = useState(!!wall?.membrane);
   const [tops, setTops] = useState(wall?.top?.length ?? plan.usual.tops);
   const [body, setBody] = useState<string>(wall?.line ? (wall.body ?? "") : "");
   const [l, setL] = useState<Line>(
@@ -81,11 +83,8 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
       ...rest,
       id: mark,
       bottom: bottom ? [bottom === wall?.lumber ? lumber : bottom, ...(wall?.bottom?.slice(1) ?? [])] : undefined,
-      top: Array.from({ length: tops }, (_, i) => {
-        // plates of the studs' own lumber change with it
-        const was = wall?.top?.[i] ?? wall?.top?.[0];
-        return !was || was === wall?.lumber ? lumber : was;
-      }),
+      top: Array.from({ length: tops }, () => top || lumber), // plates of the studs' own lumber change with it
+      membrane: membrane || undefined,
       name,
       lumber,
       line,
@@ -93,7 +92,7 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
     } as Wall;
     return now;
   };
-  const said = JSON.stringify([l, lumber, bottom, tops, body, mark]);
+  const said = JSON.stringify([l, lumber, bottom, tops, top, membrane, body, mark]);
   const [shown] = useDebouncedValue(said, 250);
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each line that was said
   useEffect(() => {
@@ -265,11 +264,13 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
         at={at}
         length={long}
         faces={faces}
-        wood={{ lumber, bottom, tops, body }}
+        wood={{ lumber, bottom, tops, top, membrane, body }}
         set={(to) => {
           if (to.lumber !== undefined) setLumber(to.lumber);
           if (to.bottom !== undefined) setBottom(to.bottom);
           if (to.tops !== undefined) setTops(to.tops);
+          if (to.top !== undefined) setTop(to.top);
+          if (to.membrane !== undefined) setMembrane(to.membrane);
           if (to.body !== undefined) setBody(to.body);
         }}
       />

@@ -1,4 +1,4 @@
-import { ActionIcon, Button, NativeSelect, TextInput } from "@mantine/core";
+import { ActionIcon, Button, NativeSelect, Switch, TextInput } from "@mantine/core";
 import { IconPlus, IconX } from "@tabler/icons-react";
 import type { ReactNode } from "react";
 import type { Line } from "../../api/client";
@@ -9,6 +9,8 @@ export interface Wood {
   lumber: string;
   bottom: string;
   tops: number;
+  top: string;
+  membrane: boolean;
   body: string;
 }
 
@@ -75,6 +77,22 @@ export function LineMore({ line: l, change, at, length, faces, wood, set }: Prop
           ]}
           error={at("top")}
         />
+      </div>
+      <div className="two">
+        <NativeSelect
+          label={`${capital(word("top-plates"))} of`}
+          value={wood.top}
+          onChange={(e) => set({ top: e.currentTarget.value })}
+          data={[{ value: "", label: "the wall's lumber" }, ...lumber.map((x) => x.id)]}
+          error={at("top[0]") ?? at("top[1]")}
+        />
+        {job.document.rules?.floor === "concrete" && (
+          <Switch
+            label="A membrane lies under it"
+            checked={wood.membrane}
+            onChange={(e) => set({ membrane: e.currentTarget.checked })}
+          />
+        )}
       </div>
     </details>
   );

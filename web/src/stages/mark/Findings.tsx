@@ -3,6 +3,7 @@ import type { Finding } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { Said } from "../../drawing/Len";
+import { Told } from "../../drawing/Told";
 import { useEdits } from "../../edits/useEdits";
 
 interface Props {
@@ -31,7 +32,7 @@ export function Findings({ findings, choose, read }: Props) {
       {findings.map((f) => (
         <div key={f.code + (f.at ?? "") + f.text} className={`finding ${f.level}`}>
           <b className={f.level === "stop" ? "is-stop" : f.level === "warn" ? "is-held" : ""}>
-            {words[f.level as keyof typeof words]}: <Said text={f.text} />
+            {words[f.level as keyof typeof words]}: <Told text={f.text} />
           </b>
           {f.apply ? (
             <button type="button" className="fix" onClick={() => apply(f)}>
@@ -39,7 +40,7 @@ export function Findings({ findings, choose, read }: Props) {
             </button>
           ) : (
             <>
-              <Said text={f.fix} />
+              <Told text={f.fix} />
               {f.members?.[0] && (
                 <button type="button" className="fix shows" onClick={() => choose(f.members?.[0] ?? "")}>
                   Show {f.members[0]}

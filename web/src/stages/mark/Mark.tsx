@@ -58,7 +58,7 @@ export default function Mark() {
           <div className="stretch no-print">
             <span className="quiet">along the wall true, unevenness stretched up to {stretch}×</span>
             <Slider
-              aria-label="Stretch of the unevenness"
+              thumbLabel="Stretch of the unevenness"
               min={1}
               max={40}
               value={stretch}

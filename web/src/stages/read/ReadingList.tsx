@@ -67,7 +67,9 @@ export function ReadingList({ readings, wall, byPlace, correct, takeBack }: Prop
                   Taken {by === "entry" ? "↓" : ""}
                 </button>
               </Table.Th>
-              <Table.Th />
+              <Table.Th>
+                <span className="unseen">To change</span>
+              </Table.Th>
             </Table.Tr>
           </Table.Thead>
           <Table.Tbody>

@@ -34,7 +34,9 @@ export function TieList({ room, again }: Props) {
               <Table.Th>Corners</Table.Th>
               <Table.Th className="num">Read</Table.Th>
               <Table.Th className="num">Misfit</Table.Th>
-              <Table.Th />
+              <Table.Th>
+                <span className="unseen">To change</span>
+              </Table.Th>
             </Table.Tr>
           </Table.Thead>
           <Table.Tbody>

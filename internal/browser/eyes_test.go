@@ -1,0 +1,68 @@
+package browser_test
+
+import (
+	"fmt"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// Everyone's eyes and hands: on each main view, light and dark, wide and, where it is
+// used on site, narrow, axe-core finds nothing serious.
+func TestEveryonesEyesAndHands(t *testing.T) {
+	axe, err := os.ReadFile("../../web/node_modules/axe-core/axe.min.js")
+	require.NoError(t, err)
+	for _, size := range [][2]int64{{1280, 800}, {390, 844}} {
+		t.Run(fmt.Sprint(size[0]), func(t *testing.T) {
+			t.Parallel()
+			v := visit(t, size[0], size[1], true)
+			for _, view := range []struct {
+				name, path string
+				site       bool // used on site: narrow too
+				press      []string
+			}{
+				{"jobs", "/", false, nil},
+				{"plan", "/jobs/" + id + "/read", true, nil},
+				{"heights", "/jobs/" + id + "/read?view=heights&wall=A", true, nil},
+				{"what's there", "/jobs/" + id + "/read?view=there", false, nil},
+				{"one more joist", "/jobs/" + id + "/read?view=there", false, []string{"Add a run of joists"}},
+				{"assess", "/jobs/" + id + "/read?view=assess", false, nil},
+				{"strike", "/jobs/" + id + "/line?wall=D", true, nil},
+				{"decide", "/jobs/" + id + "/line?wall=D&side=decide", false, nil},
+				{"plates", "/jobs/" + id + "/line?wall=D&side=plates", false, nil},
+				{"line form", "/jobs/" + id + "/line?new", false, nil},
+				{"mark", "/jobs/" + id + "/mark?wall=A", true, nil},
+				{"cut", "/jobs/" + id + "/cut", true, nil},
+				{"at the saw", "/jobs/" + id + "/cut?saw=1", true, nil},
+				{"rules", "/jobs/" + id + "/cut", false, []string{"Rules, lumber and export", "Rules and lumber"}},
+			} {
+				if size[0] < 1000 && !view.site {
+					continue
+				}
+				v.goes(view.path)
+				v.until(`document.querySelector("main, h1, .saw") && !document.querySelector("[role=status]") && document.fonts.status === "loaded"`)
+				v.presses(view.press...)
+				v.until(`!document.querySelector("[role=menu]")`)
+				v.does(string(axe))
+				for _, scheme := range []string{"light", "dark"} {
+					v.does(fmt.Sprintf(`document.documentElement.setAttribute("data-mantine-color-scheme", %q)`, scheme))
+					// what comes in has come in
+					v.until(`document.getAnimations().every(a => a.playState !== "running" || a.effect.getComputedTiming().iterations === Infinity)`)
+					rules := `{}`
+					if scheme == "dark" {
+						rules = `{runOnly: {type: "rule", values: ["color-contrast"]}}` // names and roles are the light's
+					}
+					v.does(`window.axeSaid = undefined; axe.run(document, {resultTypes: ["violations"], ...` + rules + `}).then(r => {
+						window.axeSaid = r.violations.filter(x => x.impact === "serious" || x.impact === "critical")
+							.map(x => x.id + ": " + x.nodes.slice(0, 3).map(n => n.target.join(" ") + " " + (n.any[0]?.message ?? n.all[0]?.message ?? n.none[0]?.message ?? "")).join(" | ")).join("\n");
+					})`)
+					v.until(`window.axeSaid !== undefined`)
+					assert.Empty(t, strings.TrimSpace(v.reads(`window.axeSaid`)), view.name, scheme)
+				}
+			}
+		})
+	}
+}
