@@ -11,7 +11,7 @@ func TestFiguresOfALineOpenTheirSums(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/jobs/" + id + "/line?wall=D")
-	v.sees("Along yard wall from corner 1: mark D's line", "Check square: 112 along yard wall, 84 along D", "Check: corner 5 to the A end")
+	v.sees("Along yard wall from corner 1: mark D's line", "Check square: 111 along yard wall, 148 along D", "Check: corner 5 to the A end")
 	assert.Equal(t, "0", v.reads(`document.querySelectorAll('details.how[open]').length`))
 	v.presses("Check: corner 5 to the A end")
 	v.until(`document.querySelectorAll('details.how[open]').length === 1`)

@@ -57,9 +57,18 @@ export function useLive(id: string, revision = 0): Line {
       });
     };
     open();
-    return () => {
+    // a page that is left may be kept whole by the browser, its stream with it: six of them, and no request goes out any more
+    const leave = () => {
       clearTimeout(again);
       source.close();
+    };
+    const back = (e: PageTransitionEvent) => e.persisted && open();
+    window.addEventListener("pagehide", leave);
+    window.addEventListener("pageshow", back);
+    return () => {
+      window.removeEventListener("pagehide", leave);
+      window.removeEventListener("pageshow", back);
+      leave();
     };
   }, [id, ready, cache, refresh]);
   return line;

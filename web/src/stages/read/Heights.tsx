@@ -1,7 +1,7 @@
 import { Button, SegmentedControl, Text } from "@mantine/core";
 import { useMediaQuery } from "@mantine/hooks";
 import { IconKeyboard } from "@tabler/icons-react";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Problem, Reading, Room } from "../../api/client";
 import { newId } from "../../api/hooks";
@@ -61,6 +61,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   // about to read there
   const entry = useRef<HTMLDivElement>(null);
   const goOn = useRef(true);
+  const ready = useRef<string>(undefined); // a suggestion that comes in where the hand is
   const [answers, setAnswers] = useState(0); // the plan that says what is next may be here before one's own answer
   const follows = useRef(0); // the revision whose plan says what is next after one's own reading
   const suggestion = wanted ? `${search.get("kind") ?? "gap"}|${wanted}` : next ? `${next.kind}|${bare(next.station)}` : "";
@@ -72,9 +73,16 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
     goOn.current = false;
     const [k, at] = suggestion.split("|");
     setKind((k || "gap") as Kind);
+    // a hand in the field that is about to type replaces what has come in
+    ready.current = document.activeElement === stationField.current ? (at ?? "") : undefined;
     setStation(at ?? "");
     setValue(fresh((k || "gap") as Kind));
   }, [suggestion, w?.id, plan.revision, answers]);
+  // what comes in under a hand that is about to type stands there chosen, so that typing takes its place
+  useLayoutEffect(() => {
+    if (ready.current === station && !touched.current) stationField.current?.select();
+    ready.current = undefined;
+  }, [station]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another wall starts afresh
   useEffect(() => {
     touched.current = false;
