@@ -163,15 +163,27 @@ function One({ f, e, set, fault, lock }: OneProps) {
 
 type Doc = ReturnType<typeof useJobContext>["job"]["document"];
 
-/** Faces that a thing can be measured off: walls that are there, and new ones. */
+/** The taped sides of the room that no wall is named for, as faces. */
+const sides = (d: Doc) => {
+  const corners = d.survey?.corners ?? [];
+  const n = corners.length;
+  return corners.flatMap((c, i) => {
+    const next = corners[(i + 1) % n];
+    const named = d.survey?.walls?.some((w) => (w.from === c.id && w.to === next?.id) || (w.to === c.id && w.from === next?.id));
+    return n < 3 || !next || named ? [] : [{ face: `${c.id}-${next.id}`, from: c.id, to: next.id }];
+  });
+};
+
+/** Faces that a thing can be measured off: walls that are there, taped sides, and new walls. */
 const faces = (d: Doc) => [
+  ...sides(d).map((s) => s.face),
   ...(d.survey?.walls ?? []).map((w) => w.id),
   ...(d.walls ?? []).flatMap((w) => [w.id, `${w.id} back`]),
 ];
 
 /** The two ends of a wall, by what they are. */
 const ends = (d: Doc, face: string) => {
-  const there = d.survey?.walls?.find((w) => w.id === face);
+  const there = d.survey?.walls?.find((w) => w.id === face) ?? sides(d).find((s) => s.face === face);
   return [
     { value: "", label: there ? `corner ${there.from}` : "its From end" },
     { value: "end", label: there ? `corner ${there.to}` : "its To end" },
