@@ -35,7 +35,7 @@ var views = []shot{
 	{"assess-390", 390, 844, bindery + "/read?view=assess", "", false},
 	{"read-1280", 1280, 800, bindery + "/read?wall=A", "", false},
 	{"read-390", 390, 844, bindery + "/read?wall=A", "", false},
-	{"line-1280", 1280, 860, bindery + "/line?wall=D&side=strike", "From corner 5: where it crosses that arc is the start", false},
+	{"line-1280", 1280, 860, bindery + "/line?wall=D&side=strike", "Check: corner 5 to the A end", false},
 	{"line-390", 390, 844, bindery + "/line?wall=D&side=strike", "", false},
 	{"corner-1280", 1280, 1000, bindery + "/line?wall=D&side=decide", "", false},
 	{"corner-390", 390, 1500, bindery + "/line?wall=D&side=decide", "", false},
