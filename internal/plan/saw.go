@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"math"
+
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
@@ -19,14 +21,16 @@ type Call struct {
 
 // CallPiece is one piece on the call list.
 type CallPiece struct {
-	Member string `json:"member"`
-	Kind   string `json:"kind"`
-	Tape   string `json:"tape,omitempty" doc:"The mark it stands on, wood ahead."`
-	Bevel  string `json:"bevel,omitempty" doc:"How its ends are cut, where that isn't square; the length is to the long point."`
-	Stock  string `json:"stock,omitempty" doc:"The stick it is laid out from."`
-	Offcut string `json:"offcut,omitempty" doc:"What is left of that stick once all its pieces are cut."`
-	Cut    bool   `json:"cut"`
-	CutAt  string `json:"cutAt,omitempty" doc:"The length it was cut at, where the plan now says another."`
+	Member string  `json:"member"`
+	Kind   string  `json:"kind"`
+	Tape   string  `json:"tape,omitempty" doc:"The mark it stands on, wood ahead."`
+	Bevel  string  `json:"bevel,omitempty" doc:"How its ends are cut, where that isn't square; the length is to the long point."`
+	Stock  string  `json:"stock,omitempty" doc:"The stick it is laid out from."`
+	Offcut string  `json:"offcut,omitempty" doc:"What is left of that stick once all its pieces are cut."`
+	Begins float64 `json:"begins" doc:"Where on that stick it begins, as a share of it, for drawing."`
+	Ends   float64 `json:"ends" doc:"Where it is cut off; 1 at the stick's end, where nothing is cut."`
+	Cut    bool    `json:"cut"`
+	CutAt  string  `json:"cutAt,omitempty" doc:"The length it was cut at, where the plan now says another."`
 }
 
 // cutTo is the length that a piece has now: what it came out at, or was called
@@ -93,14 +97,27 @@ func (s *writer) piecesCalled() map[string]called {
 	}
 	for _, c := range s.Cuts {
 		for _, stick := range c.Sticks {
+			// what is left of squaring its end, then piece after kerf
+			at := stick.Stock - stick.Offcut
+			for _, piece := range stick.Pieces {
+				at -= piece.Length + s.Kerf
+			}
+			at = max(at, 0)
 			for _, piece := range stick.Pieces {
 				one := out[piece.Member]
 				one.Stock, one.Offcut = u.Write(stick.Stock), u.Write(stick.Offcut)
+				one.Begins, one.Ends = share(at, stick.Stock), share(at+piece.Length, stick.Stock)
+				at += piece.Length + s.Kerf
 				out[piece.Member] = one
 			}
 		}
 	}
 	return out
+}
+
+// share of a stick, to a thousandth.
+func share(at, stock measure.Length) float64 {
+	return min(1, math.Round(1000*at.Millimetres()/stock.Millimetres())/1000)
 }
 
 // Echo is what a written length is understood as.

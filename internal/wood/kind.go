@@ -101,7 +101,7 @@ var Kinds = []Row{
 	{Kind: TopPlate, Letter: "T", Rounding: Nearest, Plate: true, Clear: true},
 	{Kind: Block, Letter: "BL", Clear: true, Apart: true},
 	{Kind: Nogging, Letter: "N", Above: Across},
-	{Kind: Packer, Letter: "P", Stands: PlateToPlate, Above: Deep},
+	{Kind: Packer, Letter: "P", Stands: PlateToPlate, Above: Deep, Sign: Cross},
 	{Kind: Backer, Letter: "F", Stands: PlateToPlate, Above: Flat, Sign: Box},
 }
 

@@ -1748,11 +1748,21 @@ export interface components {
             state: "ready" | "measure-first" | "blocked";
         };
         PlanCallPiece: {
+            /**
+             * Format: double
+             * @description Where on that stick it begins, as a share of it, for drawing.
+             */
+            begins: number;
             /** @description How its ends are cut, where that isn't square; the length is to the long point. */
             bevel?: string;
             cut: boolean;
             /** @description The length it was cut at, where the plan now says another. */
             cutAt?: string;
+            /**
+             * Format: double
+             * @description Where it is cut off; 1 at the stick's end, where nothing is cut.
+             */
+            ends: number;
             kind: string;
             member: string;
             /** @description What is left of that stick once all its pieces are cut. */

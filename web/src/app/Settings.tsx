@@ -5,6 +5,7 @@ import { useState } from "react";
 import type { Job, PlanBody, Problem } from "../api/client";
 import { type Draft, type Shown, useEdits } from "../edits/useEdits";
 import { LengthEdit, LengthField } from "../entry/LengthField";
+import { listed } from "../entry/listed";
 import { tell } from "./say";
 import { answersTo, Meant, meanings, sets, useWord, type WordSet } from "./words";
 
@@ -209,10 +210,7 @@ function OneLumber({ lumber: l, stock, units, keep }: OneProps) {
         defaultValue={stock.join(", ")}
         error={fault}
         onBlur={(e) => {
-          const now = e.currentTarget.value
-            .split(/[;,]/)
-            .map((x) => x.trim())
-            .filter(Boolean);
+          const now = listed(e.currentTarget.value, units);
           if (now.join() === stock.join()) return;
           keep({ ...l, stock: now.length > 0 ? now : undefined }).then(
             () => setFault(undefined),

@@ -1,6 +1,6 @@
 import { Button, CloseButton, Modal, Stack } from "@mantine/core";
 import { useHotkeys } from "@mantine/hooks";
-import { useEffect, useState } from "react";
+import { type CSSProperties, useEffect, useState } from "react";
 import type { Problem } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
@@ -110,7 +110,7 @@ export function Saw({ close }: { close: () => void }) {
         </div>
       ) : call && piece ? (
         <>
-          <div className="saw-length" aria-live="polite">
+          <div className="saw-length" aria-live="polite" style={{ "--chars": call.said.length } as CSSProperties}>
             <Len text={call.said} />
           </div>
           <div className="saw-what">
@@ -132,7 +132,14 @@ export function Saw({ close }: { close: () => void }) {
               <svg viewBox="0 0 330 46" aria-hidden="true" preserveAspectRatio="none">
                 <rect x="1" y="6" width="328" height="32" className="wood" />
                 <path d="M2 16C80 12 180 22 328 15M2 28c90 5 200-4 326 1" stroke="var(--rule)" fill="none" />
-                <path d="M316 1v44" stroke="var(--stop)" strokeWidth="3" />
+                <rect
+                  x={1 + 328 * piece.begins}
+                  y="6"
+                  width={328 * (piece.ends - piece.begins)}
+                  height="32"
+                  className="saw-piece"
+                />
+                {piece.ends < 1 && <path d={`M${1 + 328 * piece.ends} 1v44`} stroke="var(--stop)" strokeWidth="3" />}
               </svg>
               <b>
                 mark <Len text={call.said} />, saw on the waste side

@@ -190,7 +190,10 @@ function Lines({ room }: { room: Room }) {
           </>
         ) : (
           <Empty title="Say where a wall goes">
-            <Text>Parallel to that wall at 36; square off it; in line with its finish; centred; so much clear.</Text>
+            <Text>
+              Parallel to that wall at {job.document.units === "metric" ? 900 : 36}; square off it; in line with its finish;
+              centred; so much clear.
+            </Text>
             <Button h={52} onClick={() => open()}>
               Place a line
             </Button>

@@ -5,6 +5,7 @@ import type { Assess, Room } from "../../api/client";
 import { newId } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { Len, Said } from "../../drawing/Len";
+import { listed } from "../../entry/listed";
 import { Do, useAssess } from "./assessing";
 
 type Wanted = NonNullable<Assess["wanted"]>[number];
@@ -14,17 +15,14 @@ export function Others({ room }: { room: Room }) {
   const { assess, keep } = useAssess();
   const { job } = useJobContext();
   const walls = job.document.survey?.walls ?? [];
+  const metric = job.document.units === "metric";
   const wanted = assess.wanted ?? [];
   const probes = assess.probes ?? [];
   const pockets = assess.pockets ?? [];
   const [w, setW] = useState({ kind: "equipment" as Wanted["kind"], what: "", height: "" });
   const [probe, setProbe] = useState({ where: "", of: "", layers: "" });
   const [pocket, setPocket] = useState({ id: "", widths: "", heights: "" });
-  const split = (t: string) =>
-    t
-      .split(",")
-      .map((x) => x.trim())
-      .filter(Boolean);
+  const split = (t: string) => listed(t, job.document.units);
   return (
     <>
       <section aria-label="What's wanted">
@@ -105,7 +103,7 @@ export function Others({ room }: { room: Room }) {
             />
             <TextInput
               label="Layers: what = thick, …, last what holds"
-              placeholder="board = 1/2, furring = 3/4, oak"
+              placeholder={metric ? "board = 12.5, furring = 20, oak" : "board = 1/2, furring = 3/4, oak"}
               value={probe.layers}
               onChange={(e) => setProbe({ ...probe, layers: e.currentTarget.value })}
             />
@@ -136,7 +134,7 @@ export function Others({ room }: { room: Room }) {
             <TextInput label="Called" value={pocket.id} onChange={(e) => setPocket({ ...pocket, id: e.currentTarget.value })} />
             <TextInput
               label="Widths at three points or more"
-              placeholder="30 1/4, 30 1/8, 30 3/16"
+              placeholder={metric ? "768, 765, 767" : "30 1/4, 30 1/8, 30 3/16"}
               value={pocket.widths}
               onChange={(e) => setPocket({ ...pocket, widths: e.currentTarget.value })}
             />

@@ -149,7 +149,12 @@ function One({ f, e, set, fault, lock }: OneProps) {
           value={((value as string[]) ?? []).join(", ")}
           error={fault}
           onChange={(x) =>
-            set(f.path, x.currentTarget.value === "" ? undefined : x.currentTarget.value.split(",").map((t) => t.trim()))
+            set(
+              f.path,
+              x.currentTarget.value === ""
+                ? undefined
+                : x.currentTarget.value.split(d.units === "metric" ? /,(?!\d)/ : ",").map((t) => t.trim()),
+            )
           }
         />
       );
