@@ -35,7 +35,8 @@ func TestFourWallsInSeventyTouches(t *testing.T) {
 	// 150 by 120, and both diagonals: one to spare
 	long := map[string]string{"12": "150", "23": "120", "34": "150", "14": "120", "13": "192 3/32", "24": "192 3/32"}
 	for n := range 6 {
-		v.until(`[...document.querySelectorAll('label')].filter(l => /^(From|To) corner/.test(l.innerText)).every(l => document.getElementById(l.htmlFor).value !== '')`)
+		// the pair that is asked for stands ready
+		v.until(`(() => { const [a, b] = [...document.querySelectorAll('label')].filter(l => /^(From|To) corner/.test(l.innerText)).map(l => document.getElementById(l.htmlFor).value); return a && b && a !== b && document.body.innerText.toLowerCase().includes('tape corner ' + a + ' to corner ' + b); })()`)
 		from, to := v.chosen("From corner"), v.chosen("To corner")
 		c.fill("Tape says", long[min(from, to)+max(from, to)]+"\n")
 		v.until(fmt.Sprintf(`document.querySelectorAll('table.ties tbody tr').length >= %d && [...document.querySelectorAll('table.ties td')].some(d => d.innerText === '%s to %s')`, n+1, from, to))
