@@ -132,7 +132,7 @@ func (a *Against) reach(w *Wall, rules Rules, found Found) {
 	a.Cover = found.Cover[a.Of]
 	a.Through = plate.Thickness + a.Cover.Thick
 	m := a.Anchor.Means()
-	a.Needs = (a.Through + rules.Units.Pick(m.BiteIn, m.BiteMM)).Up(rules.Mark)
+	a.Needs = (a.Through + m.UsualBite(rules.Units)).Up(rules.Mark)
 	if a.Anchor.Length > 0 {
 		a.Bite = a.Anchor.Length - a.Through
 	}

@@ -48,38 +48,20 @@ func (s *Server) editRoutes(api huma.API) {
 	}, s.edit)
 	s.importRoutes(api)
 	huma.Register(api, huma.Operation{OperationID: "compare-wall", Method: http.MethodPost, Path: "/api/jobs/{id}/walls/{wall}/compare", Summary: "A wall in another place, side by side by what it costs; nothing is changed"},
-		func(ctx context.Context, in *struct {
-			JobID
-			Wall string `path:"wall"`
-			Body job.Wall
-		}) (*struct{ Body advise.Comparison }, error) {
-			j, err := s.store.Job(ctx, in.ID)
+		func(ctx context.Context, in *wallTried) (*struct{ Body advise.Comparison }, error) {
+			now, there, err := s.tried(ctx, in)
 			if err != nil {
 				return nil, problem(err)
 			}
-			in.Body.ID = in.Wall
-			there, _, err := job.Apply(j.Document, job.Edit{Act: &job.PutWall{Wall: in.Body}})
-			if err != nil {
-				return nil, problem(err)
-			}
-			c, err := advise.Compare(s.plans.works, j.Document, there, in.Wall, cutIn(j.Document))
+			c, err := advise.Compare(s.plans.works, now, there, in.Wall, cutIn(now))
 			if err != nil {
 				return nil, problem(err)
 			}
 			return &struct{ Body advise.Comparison }{c}, nil
 		})
 	huma.Register(api, huma.Operation{OperationID: "lay-wall", Method: http.MethodPost, Path: "/api/jobs/{id}/walls/{wall}/lay", Summary: "Where a wall would lie, before it is placed: its line, its ends by what they meet, its X side; nothing is changed"},
-		func(ctx context.Context, in *struct {
-			JobID
-			Wall string `path:"wall"`
-			Body job.Wall
-		}) (*struct{ Body picture.Laid }, error) {
-			j, err := s.store.Job(ctx, in.ID)
-			if err != nil {
-				return nil, problem(err)
-			}
-			in.Body.ID = in.Wall
-			there, _, err := job.Apply(j.Document, job.Edit{Act: &job.PutWall{Wall: in.Body}})
+		func(ctx context.Context, in *wallTried) (*struct{ Body picture.Laid }, error) {
+			_, there, err := s.tried(ctx, in)
 			if err != nil {
 				return nil, problem(err)
 			}
@@ -101,6 +83,24 @@ func (s *Server) editRoutes(api huma.API) {
 			}
 			return &struct{ Body plan.Echo }{echo}, nil
 		})
+}
+
+// wallTried is a wall in a place that it hasn't been put.
+type wallTried struct {
+	JobID
+	Wall string `path:"wall"`
+	Body job.Wall
+}
+
+// tried is the job as it is, and as it would be with that wall.
+func (s *Server) tried(ctx context.Context, in *wallTried) (now, there job.Document, err error) {
+	j, err := s.store.Job(ctx, in.ID)
+	if err != nil {
+		return now, there, err
+	}
+	in.Body.ID = in.Wall
+	there, _, err = job.Apply(j.Document, job.Edit{Act: &job.PutWall{Wall: in.Body}})
+	return j.Document, there, err
 }
 
 func cutIn(d job.Document) func(member string) bool {

@@ -36,6 +36,9 @@ var Fixings = []Means{
 	{By: "adhesive", One: words.Adhesive, Many: words.Adhesive, Imperial: 24 * measure.Inch, Metric: 600 * measure.Millimetre, Bead: true, Cures: true},
 }
 
+// UsualBite is the least bite that is usual of a kind of fixing.
+func (m Means) UsualBite(u measure.System) measure.Length { return u.Pick(m.BiteIn, m.BiteMM) }
+
 // Means is its row; without one it is as a screw.
 func (a Anchor) Means() Means {
 	for _, m := range Fixings {

@@ -269,7 +269,7 @@ func (s *Result) probed(out *Assessed, a job.Assess) {
 	u := s.Rules.Units
 	for _, x := range a.Probes {
 		depth := site.Deep(x, u)
-		hold := u.Pick(3*measure.Inch/2, 40*measure.Millimetre)
+		hold := wood.Anchor{By: "screw"}.Means().UsualBite(u)
 		out.Probes = append(out.Probes, Probed{x.ID, s.Say(depth), s.Say((depth + hold).Up(s.Rules.Mark)), x.Layers[len(x.Layers)-1].What})
 	}
 	for _, x := range a.Pockets {

@@ -83,7 +83,7 @@ func (s *Result) meetsExisting(m site.Meet) Meeting {
 		u := s.Rules.Units
 		deep := site.Deep(*probe, u)
 		holds := probe.Layers[len(probe.Layers)-1].What
-		needs := (m.Wall.Lumber.Thickness + deep + u.Pick(3*measure.Inch/2, 40*measure.Millimetre)).Up(s.Rules.Mark)
+		needs := (m.Wall.Lumber.Thickness + deep + wood.Anchor{By: "screw"}.Means().UsualBite(u)).Up(s.Rules.Mark)
 		out.Text, out.Fix = s.Rules.Tell(words.ProbedThere, place, holds, deep), s.Rules.Tell(words.FixThroughTheEndStud, needs)
 	}
 	if m.At().Top != 0 {

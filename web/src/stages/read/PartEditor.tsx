@@ -104,44 +104,19 @@ function One({ f, e, set, fault, lock }: OneProps) {
         />
       );
     case "face":
-      return (
-        <NativeSelect
-          label={f.label}
-          value={text}
-          error={fault}
-          onChange={(x) => set(f.path, x.currentTarget.value)}
-          data={["", ...faces(d)]}
-        />
-      );
     case "end":
-      return (
-        <NativeSelect
-          label={f.label}
-          value={text}
-          error={fault}
-          onChange={(x) => set(f.path, x.currentTarget.value)}
-          data={ends(d, String(get(e, "by.face") ?? ""))}
-        />
-      );
     case "choice":
     case "corner":
-    case "wall": {
-      const data =
-        f.type === "choice"
-          ? (f.options ?? [])
-          : f.type === "corner"
-            ? (d.survey?.corners ?? []).map((c) => c.id)
-            : (d.survey?.walls ?? []).map((w) => w.id);
+    case "wall":
       return (
         <NativeSelect
           label={f.label}
           value={text}
           error={fault}
           onChange={(x) => set(f.path, x.currentTarget.value)}
-          data={["", ...data]}
+          data={choices(f, d, e)}
         />
       );
-    }
     case "lengths":
       return (
         <TextInput
@@ -193,6 +168,21 @@ const ends = (d: Doc, face: string) => {
     { value: "", label: there ? `corner ${there.from}` : "its From end" },
     { value: "end", label: there ? `corner ${there.to}` : "its To end" },
   ];
+};
+
+/** What a field may be chosen from. */
+const choices = (f: Field, d: Doc, e: Entry) => {
+  switch (f.type) {
+    case "end":
+      return ends(d, String(get(e, "by.face") ?? ""));
+    case "face":
+      return ["", ...faces(d)];
+    case "corner":
+      return ["", ...(d.survey?.corners ?? []).map((c) => c.id)];
+    case "wall":
+      return ["", ...(d.survey?.walls ?? []).map((w) => w.id)];
+  }
+  return ["", ...(f.options ?? [])];
 };
 
 interface RowsProps {
