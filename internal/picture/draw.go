@@ -28,16 +28,14 @@ func Drawings(r *work.Result) []Drawing {
 func (s *drawer) draw(f *framing.Framed) Drawing {
 	w := f.Wall
 	d := Drawing{
-		Wall: w.ID, Length: w.Length.Millimetres(), Hook: "start", Ends: [2]string{w.EndName(false), w.EndName(true)}, Known: f.Section.Known, Levels: f.Section.Levels,
+		Wall: w.ID, Length: w.Length.Millimetres(), Hook: "start", Ends: [2]string{w.EndName(false), w.EndName(true)},
 		Surface: []SurfacePoint{}, Pieces: []DrawnPiece{}, Pins: []Pin{}, Openings: []DrawnOpening{}, Tape: s.tape(w),
 		Bottom: stackOf(w.Bottom), Top: stackOf(w.Top), Depth: w.Lumber.Depth.Millimetres(),
 	}
 	if w.Layout.FromEnd {
 		d.Hook = "end"
 	}
-	for _, p := range f.Section.Points {
-		d.Surface = append(d.Surface, SurfacePoint{p.At.Millimetres(), p.Floor, p.Ceiling, p.Spread})
-	}
+	d.surface(f.Section)
 	heads := map[string]float64{}
 	for _, m := range f.Members {
 		if m.Kind.Row().Apart {
@@ -57,6 +55,14 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 	}
 	d.Pins = append(d.Pins, s.pins(w)...)
 	return d
+}
+
+// surface takes over floor and ceiling.
+func (d *Drawing) surface(s framing.Section) {
+	d.Known, d.Levels, d.Only = s.Known, s.Levels, string(s.Only)
+	for _, p := range s.Points {
+		d.Surface = append(d.Surface, SurfacePoint{p.At.Millimetres(), p.Floor, p.Ceiling, p.Spread})
+	}
 }
 
 func (s *drawer) drawPiece(w *framing.Wall, m framing.Member) DrawnPiece {
@@ -116,7 +122,7 @@ func (s *drawer) pins(w *framing.Wall) []Pin {
 	var out []Pin
 	for _, r := range s.ReadAlong(w) {
 		value, _ := s.Given[r.ID].Value.In(s.Rules.Units)
-		out = append(out, Pin{r.ID, string(r.Kind), r.Along, s.Rules.Units.Say(value, 0), s.Say(measure.FromMillimetres(r.Along))})
+		out = append(out, Pin{r.ID, string(r.Kind), r.Along, s.Rules.Units.Say(value, finest(s.Result)), s.Say(measure.FromMillimetres(r.Along))})
 	}
 	return out
 }
@@ -150,4 +156,10 @@ func tapeOver(s *site.Site, long measure.Length) []TapeNumber {
 		out = append(out, n)
 	}
 	return out
+}
+
+// finest is how fine a reading is shown: what was given in the other unit has
+// no end of digits in the job's.
+func finest(s *work.Result) measure.Length {
+	return s.Rules.Units.Pick(measure.Inch64, measure.Millimetre/10)
 }

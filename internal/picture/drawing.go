@@ -6,7 +6,8 @@ type Drawing struct {
 	Length   float64        `json:"length"`
 	Hook     string         `json:"hook" enum:"start,end"`
 	Ends     [2]string      `json:"ends" nullable:"false" doc:"What its start is called, and its end: by what they meet."`
-	Known    bool           `json:"known" doc:"False: too few readings to draw floor and ceiling."`
+	Known    bool           `json:"known" doc:"False: too few readings for the gap between floor and ceiling."`
+	Only     string         `json:"only,omitempty" enum:"floor,ceiling" doc:"What was read, where the gap isn't known; the other surface is drawn level, a storey off."`
 	Levels   bool           `json:"levels" doc:"Heights are from the laser line."`
 	Surface  []SurfacePoint `json:"surface" nullable:"false"`
 	Pieces   []DrawnPiece   `json:"pieces" nullable:"false"`

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"homalos/internal/abreast"
+	"homalos/internal/framing"
 	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
@@ -151,21 +152,15 @@ func SectionAlong(s *work.Result, from, to job.Place) (Drawing, error) {
 	}
 	heights := s.Heights.Near(a, b, 2*work.NearReadings)
 	const points = 48
-	var sums [][]survey.Term
+	var places []framing.Plumb
 	for i := range points + 1 {
-		p := site.Toward(a, b, long*float64(i)/points)
-		sums = append(sums, survey.Gap(p), []survey.Term{{Of: survey.Floor, At: p, Weight: 1}})
+		at := long * float64(i) / points
+		p := site.Toward(a, b, at)
+		places = append(places, framing.Plumb{
+			At: measure.FromMillimetres(at), Floor: survey.Term{Of: survey.Floor, At: p, Weight: 1}, Ceiling: []survey.Term{{Of: survey.Ceiling, At: p, Weight: 1}},
+		})
 	}
-	answers := heights.EstimateAll(sums)
-	out.Known, out.Levels = answers[0].Known, answers[1].Known
-	for i := 0; out.Known && i < len(answers); i += 2 {
-		p := SurfacePoint{At: long * float64(i/2) / points, Spread: answers[i].Spread}
-		if out.Levels {
-			p.Floor = answers[i+1].Value
-		}
-		p.Ceiling = p.Floor + answers[i].Value
-		out.Surface = append(out.Surface, p)
-	}
+	out.surface(framing.SectionOf(heights, places))
 	for _, reading := range s.Readings {
 		if reading.Kind == survey.LevelReading {
 			continue
@@ -176,7 +171,7 @@ func SectionAlong(s *work.Result, from, to job.Place) (Drawing, error) {
 			continue
 		}
 		value, _ := s.Given[reading.ID].Value.In(s.Rules.Units)
-		out.Pins = append(out.Pins, Pin{reading.ID, string(reading.Kind), along, s.Rules.Units.Say(value, 0), s.Say(measure.FromMillimetres(along))})
+		out.Pins = append(out.Pins, Pin{reading.ID, string(reading.Kind), along, s.Rules.Units.Say(value, finest(s)), s.Say(measure.FromMillimetres(along))})
 	}
 	for _, of := range []survey.Surface{survey.Floor, survey.Ceiling} {
 		for _, c := range survey.Crossed(s.JoistList, of, a, b) {

@@ -1920,12 +1920,17 @@ export interface components {
             ends: string[];
             /** @enum {string} */
             hook: "start" | "end";
-            /** @description False: too few readings to draw floor and ceiling. */
+            /** @description False: too few readings for the gap between floor and ceiling. */
             known: boolean;
             /** Format: double */
             length: number;
             /** @description Heights are from the laser line. */
             levels: boolean;
+            /**
+             * @description What was read, where the gap isn't known; the other surface is drawn level, a storey off.
+             * @enum {string}
+             */
+            only?: "floor" | "ceiling";
             openings: components["schemas"]["PlanDrawnOpening"][];
             pieces: components["schemas"]["PlanDrawnPiece"][];
             pins: components["schemas"]["PlanPin"][];

@@ -88,6 +88,7 @@ export function Settings({ job, usual, close }: { job: Shown; usual: PlanBody["u
         />
         <Select
           label="Words of the trade"
+          className="whole-row"
           data={sets.map((s) => ({ value: s.set, label: s.said }))}
           value={rules.words ?? usual.rules.words ?? null}
           allowDeselect={false}

@@ -26,7 +26,7 @@ import { StageBoundary } from "./StageBoundary";
 import { Failed, Loading } from "./States";
 import { useStageTitle } from "./useStageTitle";
 import { WhatWasDone } from "./WhatWasDone";
-import { Words } from "./words";
+import { meanings, Words } from "./words";
 
 const stages = ["read", "line", "mark", "cut", "stand", "prove"] as const;
 
@@ -102,7 +102,7 @@ function StoryPole({ plan }: { plan?: PlanBody }) {
                   </svg>
                 )}
                 {h && h.count > 0 && (
-                  <span className={`holds ${h.look}`}>
+                  <span className={`holds ${h.look}`} title={meanings.find((m) => m.term === h.word)?.means}>
                     {h.count} {h.word}
                   </span>
                 )}

@@ -5,6 +5,7 @@ import type { Member } from "../api/client";
 import { kinds, Term } from "../app/words";
 import { bare } from "../entry/bare";
 import { Len, Said } from "./Len";
+import { Told } from "./Told";
 import "./sum.css";
 
 const stateWords = { ready: "ready to cut", "measure-first": "held: tape first", blocked: "stopped" } as const;
@@ -30,7 +31,7 @@ function SumLine({ of: l, by, name }: { of: Line; by: string; name?: (reading: s
   return (
     <Table.Tr>
       <Table.Td>
-        <Said text={l.what} />
+        <Told text={l.what} />
         {l.readings && l.readings.length > 0 && (
           <small className="quiet">
             {by}:{" "}
@@ -97,7 +98,7 @@ export function Sum({ member: m, tape, give, mark, close, read, said, wall }: Pr
       )}
       <div className="sum-cut">{m.cut ? <Len text={m.cut} /> : "no length yet"}</div>
       <div className={look} style={{ fontWeight: 650 }}>
-        {stateWords[m.state]}
+        <Told text={stateWords[m.state]} />
         {give && (
           <>
             {" "}
@@ -107,13 +108,13 @@ export function Sum({ member: m, tape, give, mark, close, read, said, wall }: Pr
       </div>
       {m.why && (
         <div className="quiet">
-          <Said text={m.why} />
+          <Told text={m.why} />
         </div>
       )}
       {m.frees && (
         <div className="finding warn">
           <b>
-            <Said text={m.frees.text} />
+            <Told text={m.frees.text} />
           </b>
           {read && <Link to={read}>Take that reading</Link>}
         </div>

@@ -66,3 +66,21 @@ export function stretched(d: Drawing, width: number, height: number, stretch: nu
     },
   };
 }
+
+/** What lies between two lines along the wall, as an SVG path. */
+export function band(
+  d: Drawing,
+  from: number,
+  to: number,
+  top: (s: number) => number,
+  bottom: (s: number) => number,
+  x: Scale["x"],
+): string {
+  const at = [from, ...d.surface.map((p) => p.at).filter((s) => s > from && s < to), to];
+  const there = at.map((s, i) => `${i ? "L" : "M"}${x(s).toFixed(1)} ${top(s).toFixed(1)}`).join("");
+  const back = at
+    .reverse()
+    .map((s) => `L${x(s).toFixed(1)} ${bottom(s).toFixed(1)}`)
+    .join("");
+  return `${there}${back}Z`;
+}

@@ -7,8 +7,9 @@ import { useJobContext } from "../../app/Shell";
 import { StageCards } from "../../app/StageCards";
 import { Empty } from "../../app/States";
 import { tell } from "../../app/say";
-import { useWord } from "../../app/words";
-import { Len, Said } from "../../drawing/Len";
+import { Term, useWord } from "../../app/words";
+import { Len } from "../../drawing/Len";
+import { Told } from "../../drawing/Told";
 import { useEdits } from "../../edits/useEdits";
 import "./cut.css";
 import { Saw } from "./Saw";
@@ -76,7 +77,11 @@ export default function Cut() {
         />
         <Text fw={600}>
           {all.filter((p) => p.cut).length} of {all.length} cut
-          {held > 0 && <span className="is-held">, {held} held back</span>}
+          {held > 0 && (
+            <span className="is-held">
+              , {held} <Term of="held" /> back
+            </span>
+          )}
         </Text>
       </Group>
       <h2 className="print-only">{job.document.name}: saw list</h2>
@@ -160,7 +165,7 @@ export default function Cut() {
                     ))}
                   {c.state !== "ready" && (
                     <div className={c.state === "blocked" ? "is-stop narrow-state" : "is-held narrow-state"}>
-                      <Said text={c.held ?? ""} />
+                      <Told text={c.held ?? ""} />
                     </div>
                   )}
                 </Table.Td>

@@ -4,7 +4,9 @@ import { type CSSProperties, useEffect, useState } from "react";
 import type { Problem } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
+import { Term } from "../../app/words";
 import { Len } from "../../drawing/Len";
+import { Told } from "../../drawing/Told";
 import "../../drawing/drawing.css";
 import { useEdits } from "../../edits/useEdits";
 import { bare } from "../../entry/bare";
@@ -160,7 +162,7 @@ export function Saw({ close }: { close: () => void }) {
             )}
             {held.length > 0 && (
               <b className="is-held">
-                {held.length} held:{" "}
+                {held.length} <Term of="held" />:{" "}
                 {held
                   .slice(0, 3)
                   .map((p) => p.member)
@@ -185,7 +187,7 @@ export function Saw({ close }: { close: () => void }) {
           <b>{total === 0 ? "Nothing is ready to cut." : "All that is ready is cut."}</b>
           {held.length > 0 && (
             <span className="is-held">
-              {held.length} held: {held[0]?.why}
+              {held.length} <Term of="held" />: <Told text={held[0]?.why ?? ""} />
             </span>
           )}
           <Button h={56} onClick={close}>

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Room } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
+import { Told } from "../../drawing/Told";
 import { Cards } from "./Cards";
 import { Decision } from "./Decision";
 import { Floors } from "./Floors";
@@ -56,7 +57,7 @@ export function Assess({ room }: { room: Room }) {
             {judged.held && (
               <div className="finding stop hold" role="alert">
                 <b className="is-stop">Hold: {wall.id} is not touched.</b>
-                {judged.held[0]?.toUpperCase() + judged.held.slice(1)}.
+                <Told text={`${judged.held[0]?.toUpperCase() ?? ""}${judged.held.slice(1)}.`} />
               </div>
             )}
             <Signs wall={wall.id} room={room} />

@@ -11,6 +11,7 @@ import { tell } from "../../app/say";
 import { WallTabs } from "../../app/WallTabs";
 import { Len } from "../../drawing/Len";
 import { Section } from "../../drawing/Section";
+import { Told } from "../../drawing/Told";
 import { queueOf } from "../../edits/queue";
 import { useEdits, useWaiting } from "../../edits/useEdits";
 import { bare } from "../../entry/bare";
@@ -206,7 +207,9 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
                 , it is in doubt
               </b>
             ) : (
-              <b className="is-held">Held pieces wait for what is stopped: see Mark</b>
+              <b className="is-held">
+                <Told text="Held pieces wait for what is stopped: see Mark" />
+              </b>
             )}
           </div>
           <SegmentedControl
