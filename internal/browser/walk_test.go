@@ -255,7 +255,7 @@ func TestANewJobFromNothing(t *testing.T) {
 		v.until(fmt.Sprintf(`[...document.querySelectorAll('table.readings b')].some(b => b.innerText === %q)`, value))
 	}
 	v.presses("Cut", "At the saw")
-	v.sees("alike to go", "saw on the waste side")
+	v.sees("alike to go", "no cut")
 	v.presses("Cut, next")
 	v.sees("2 of")
 	v.presses("Back one")

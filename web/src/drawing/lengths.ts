@@ -26,7 +26,7 @@ export interface Place {
 }
 
 export const size = 21; // px, as the style sheet says
-const perSign = 0.54; // of the size, the widest that figures come to
+const perSign = 0.62; // of the size: a bold figure, all as wide as one another
 const gap = 3; // px between two writings
 
 const meet = (a: Box, b: Box) => a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
@@ -72,7 +72,7 @@ function others(w: Wanted): Place[] {
   }
   const beside = [b.x - 3 - size / 2, b.x + b.w + 3 + size / 2].sort((p, q) => Math.abs(p - w.best.x) - Math.abs(q - w.best.x));
   const along = [0.5, 0.35, 0.65, 0.2, 0.8];
-  const away = [1, 2, 3, 4].flatMap((n) => [b.x - 3 - size * (n + 0.5), b.x + b.w + 3 + size * (n + 0.5)]);
+  const away = beside.flatMap((x) => [1, 2, 3].map((n) => (x < b.x ? x - size * n : x + size * n)));
   const column = (x: number, far: boolean) => along.map((t) => ({ x, y: b.y + b.h * t, far }));
   return [...beside.flatMap((x) => column(x, false)), ...away.flatMap((x) => column(x, true))];
 }

@@ -144,7 +144,13 @@ export function Saw({ close }: { close: () => void }) {
                 {piece.ends < 1 && <path d={`M${1 + 328 * piece.ends} 1v44`} stroke="var(--stop)" strokeWidth="3" />}
               </svg>
               <b>
-                mark <Len text={call.said} />, saw on the waste side
+                {piece.ends < 1 ? (
+                  <>
+                    mark <Len text={call.said} />, saw on the waste side
+                  </>
+                ) : (
+                  "all that is left of the stick: no cut"
+                )}
               </b>
             </div>
           )}
