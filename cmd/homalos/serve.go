@@ -4,7 +4,6 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
-	"flag"
 	"fmt"
 	"io"
 	"log/slog"
@@ -17,6 +16,7 @@ import (
 	"time"
 
 	"github.com/gin-gonic/gin"
+	"golang.org/x/net/netutil"
 
 	"homalos/demo"
 	"homalos/internal/job"
@@ -27,36 +27,37 @@ import (
 
 // serve runs the application until it is interrupted.
 func serve(args []string, withDemo bool, out, errs io.Writer) int {
-	flags := flag.NewFlagSet("serve", flag.ContinueOnError)
-	flags.SetOutput(errs)
-	url := flags.String("db", "", "address of the PostgreSQL database")
-	listen := flags.String("listen", "127.0.0.1:8080", "where to serve; the next free port if taken")
+	var c config
+	flags := c.flags("serve", errs)
+	c.serving(flags)
 	if flags.Parse(args) != nil {
 		return 2
 	}
-	if *url == "" {
-		fmt.Fprintln(errs, "no database named: give -db postgres://… (make demo starts one of its own)")
+	if err := c.found(); err != nil {
+		fmt.Fprintln(errs, err)
 		return 2
 	}
+	level := slog.LevelInfo
+	if withDemo {
+		level = slog.LevelWarn
+	}
+	journal(errs, level)
 	ctx, stop := signal.NotifyContext(context.Background(), syscall.SIGINT, syscall.SIGTERM)
 	defer stop()
-	if err := serveUntil(ctx, *url, *listen, withDemo, out); err != nil {
+	if err := serveUntil(ctx, c, withDemo, out); err != nil && ctx.Err() == nil {
 		fmt.Fprintln(errs, err)
 		return 1
 	}
 	return 0
 }
 
-func serveUntil(ctx context.Context, url, listen string, withDemo bool, out io.Writer) error {
-	db, err := store.Open(url)
+func serveUntil(ctx context.Context, c config, withDemo bool, out io.Writer) error {
+	db, err := c.open(ctx)
 	if err != nil {
 		return err
 	}
 	defer func() { _ = db.Close() }()
-	if err := db.Migrate(ctx); err != nil {
-		return fmt.Errorf("bringing the tables up to date: %w", err)
-	}
-	var options []server.Option
+	options := []server.Option{server.At(c.at...), server.Until(ctx)}
 	if withDemo {
 		if err := loadDemo(ctx, db.ForCrew(store.BuiltInCrew)); err != nil {
 			return err
@@ -67,25 +68,50 @@ func serveUntil(ctx context.Context, url, listen string, withDemo bool, out io.W
 		}
 		options = append(options, server.WithDevices(address))
 	}
-	listener, err := listenNear(listen)
+	listener, err := listenNear(c.listen)
 	if err != nil {
 		return err
 	}
 	gin.SetMode(gin.ReleaseMode)
 	server.SpendMemory()
 	go purge(ctx, db)
-	web := &http.Server{Handler: server.New(db, append(options, server.Until(ctx))...), ReadHeaderTimeout: 10 * time.Second}
-	done := make(chan error, 1)
-	go func() { done <- web.Serve(listener) }()
+	app := server.New(db, options...)
+	done := make(chan error, 2)
+	web := served(app, netutil.LimitListener(listener, mostConnections), done)
+	all := []*http.Server{web}
+	if c.inside != "" {
+		inside, err := listenNear(c.inside)
+		if err != nil {
+			return err
+		}
+		all = append(all, served(app.Inside(), inside, done))
+		fmt.Fprintf(out, "\n  For those who run it: http://%s/readyz and /metrics\n", inside.Addr())
+	}
 	fmt.Fprintf(out, "\n  Homalos is at http://%s\n  Ctrl-C stops it; what was entered is kept.\n\n", listener.Addr())
 	select {
 	case err := <-done:
 		return err
 	case <-ctx.Done():
-		last, cancel := context.WithTimeout(context.Background(), 5*time.Second)
-		defer cancel()
-		return web.Shutdown(last)
 	}
+	// streams end by themselves; what is being answered has its time, and who takes longer is let go
+	last, cancel := context.WithTimeout(context.Background(), 10*time.Second)
+	defer cancel()
+	for _, one := range all {
+		if one.Shutdown(last) != nil {
+			_ = one.Close()
+		}
+	}
+	return nil
+}
+
+// mostConnections is how many browsers' connections are held at once.
+const mostConnections = 4000
+
+// served begins to serve; what ends it goes to done.
+func served(h http.Handler, at net.Listener, done chan<- error) *http.Server {
+	web := &http.Server{Handler: h, ReadHeaderTimeout: server.HeaderTime, ReadTimeout: server.ReadTime, IdleTimeout: server.IdleTime, MaxHeaderBytes: server.HeaderBytes}
+	go func() { done <- web.Serve(at) }()
+	return web
 }
 
 // purge empties the bin of what has been in it for its day of grace.
@@ -144,14 +170,13 @@ func loadDemo(ctx context.Context, s *store.Store) error {
 
 // export prints a job of the database as a job document.
 func export(args []string, out, errs io.Writer) int {
-	flags := flag.NewFlagSet("export", flag.ContinueOnError)
-	flags.SetOutput(errs)
-	url := flags.String("db", "", "address of the PostgreSQL database")
-	if flags.Parse(args) != nil || flags.NArg() != 1 || *url == "" {
+	var c config
+	flags := c.flags("export", errs)
+	if flags.Parse(args) != nil || flags.NArg() != 1 {
 		fmt.Fprintln(errs, "homalos export -db postgres://… JOB")
 		return 2
 	}
-	db, err := store.Open(*url)
+	db, err := c.open(context.Background())
 	if err == nil {
 		defer func() { _ = db.Close() }()
 		var j store.Job

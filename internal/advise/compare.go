@@ -1,6 +1,7 @@
 package advise
 
 import (
+	"context"
 	"fmt"
 	"strings"
 
@@ -32,15 +33,16 @@ type Comparison struct {
 
 // Compare holds two places of a wall side by side by what they cost. before is
 // the job as it is, after with the wall in the other place; cut says which
-// pieces have been cut; m is what was worked out before. The error is the job.Faults of after.
-func Compare(m *work.Memory, before, after job.Document, wall string, cut func(member string) bool) (Comparison, error) {
+// pieces have been cut; m is what was worked out before. The error is the job.Faults of
+// after, or ctx's.
+func Compare(ctx context.Context, m *work.Memory, before, after job.Document, wall string, cut func(member string) bool) (Comparison, error) {
 	after = job.Copy(after)
 	m.KeepPlaces(before, &after)
-	then, err := m.Result(after)
+	then, err := m.Result(ctx, after)
 	if err != nil {
 		return Comparison{}, err
 	}
-	now, err := m.Result(before)
+	now, err := m.Result(ctx, before)
 	if err != nil {
 		return Comparison{}, err
 	}

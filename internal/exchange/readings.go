@@ -97,7 +97,11 @@ func WriteReadings(w io.Writer, readings []job.Reading, system measure.System) e
 			head = append(head, c.name)
 		}
 	}
-	if err := out.Write(append(append(head, "void"), extra...)); err != nil {
+	head = append(head, "void")
+	for _, name := range extra {
+		head = append(head, guarded(name))
+	}
+	if err := out.Write(head); err != nil {
 		return err
 	}
 	for _, r := range readings {
@@ -108,7 +112,10 @@ func WriteReadings(w io.Writer, readings []job.Reading, system measure.System) e
 			if err != nil {
 				return fmt.Errorf("reading %s, %s: %w", r.ID, c.name, err)
 			}
-			row = append(row, guarded(text))
+			if c.length == nil {
+				text = guarded(text)
+			}
+			row = append(row, text)
 		}
 		void := ""
 		if r.Void {
@@ -132,13 +139,38 @@ func WriteReadings(w io.Writer, readings []job.Reading, system measure.System) e
 	return out.Error()
 }
 
-// guarded keeps a spreadsheet from taking free text for a formula. Negative
-// lengths start with a minus and stay as they are.
+// guarded keeps a spreadsheet from taking free text for a formula: it gets an
+// apostrophe before it, which bare takes off again. Lengths are numbers, and
+// stay as they are.
 func guarded(text string) string {
-	if text != "" && strings.ContainsRune("=+@\t", rune(text[0])) {
+	if text != "" && strings.ContainsRune("=+-@'\t\r", rune(text[0])) {
 		return "'" + text
 	}
 	return text
+}
+
+func bare(text string) string { return strings.TrimPrefix(text, "'") }
+
+// SameReading says whether a line of a list says what a reading of the job says:
+// its kind, value, place and what it corrects.
+func SameReading(a, b job.Reading, system measure.System) bool {
+	a, b = filled(a), filled(b)
+	alike := func(x, y job.Length) bool {
+		p, err1 := x.In(system)
+		q, err2 := y.In(system)
+		return x.Given() == y.Given() && (!x.Given() || err1 == nil && err2 == nil && max(p-q, q-p) < measure.Millimetre/1000)
+	}
+	basis := func(r job.Reading) string {
+		if r.Kind == "gap" && r.Basis == "" {
+			return "open"
+		}
+		return r.Basis
+	}
+	if a.Kind != b.Kind || basis(a) != basis(b) || a.Void != b.Void || a.Replaces != b.Replaces || a.Place.Wall != b.Place.Wall || a.To.Wall != b.To.Wall {
+		return false
+	}
+	return alike(a.Value, b.Value) && alike(a.Place.Station, b.Place.Station) && alike(a.Place.X, b.Place.X) && alike(a.Place.Y, b.Place.Y) &&
+		alike(a.To.Station, b.To.Station) && alike(a.To.X, b.To.X) && alike(a.To.Y, b.To.Y)
 }
 
 func filled(r job.Reading) job.Reading {
@@ -216,15 +248,16 @@ func ReadReadings(r io.Reader, system measure.System, next func() string) ([]job
 		if errors.Is(err, io.EOF) {
 			break
 		}
-		line, _ := rows.FieldPos(0)
-		if err != nil {
+		if err != nil { // it has no row to tell the line of
+			line := 1
 			var parse *csv.ParseError
 			if errors.As(err, &parse) {
-				line = parse.Line
+				line = parse.StartLine
 			}
 			faults.Add(at(line), "%s", said(err))
 			break
 		}
+		line, _ := rows.FieldPos(0)
 		if limited.N <= 0 {
 			faults.Add(at(line), "the file is larger than %d MiB: split it before this line", MostBytes>>20)
 			break
@@ -279,7 +312,7 @@ func heads(names []string, system measure.System, faults *job.Faults) []column {
 		if a, b, ok := strings.Cut(name, "["); ok && strings.HasSuffix(b, "]") {
 			name, unit = strings.TrimSpace(a), strings.ToLower(strings.TrimSuffix(b, "]"))
 		}
-		c := column{-1, strings.TrimSpace(raw), unitOf(system)}
+		c := column{-1, bare(strings.TrimSpace(raw)), unitOf(system)}
 		for k, known := range columns {
 			if !strings.EqualFold(known.name, name) {
 				continue
@@ -335,7 +368,7 @@ func readRow(row []string, known []column, line string, faults *job.Faults) (job
 			one.Void = !strings.EqualFold(text, "no")
 		case c.at == -1:
 			if c.name != "" && len(one.Extra) < 40 {
-				one.Extra = append(one.Extra, job.Extra{Column: c.name, Value: text})
+				one.Extra = append(one.Extra, job.Extra{Column: c.name, Value: bare(text)})
 			}
 		case columns[c.at].length != nil:
 			spelled, err := inUnit(text, c.unit)
@@ -345,7 +378,7 @@ func readRow(row []string, known []column, line string, faults *job.Faults) (job
 			}
 			*columns[c.at].length(&one) = job.L(spelled)
 		default:
-			*columns[c.at].text(&one) = strings.TrimPrefix(text, "'")
+			*columns[c.at].text(&one) = bare(text)
 		}
 	}
 	if blank {

@@ -107,6 +107,9 @@ func (f fieldInfo) bounds(path string, v reflect.Value, faults *Faults) {
 	}
 	switch v.Kind() {
 	case reflect.String:
+		if Control(v.String()) >= 0 {
+			faults.Add(path, "%s", noControl)
+		}
 		if f.longest == nil && f.shortest == nil {
 			return
 		}

@@ -88,8 +88,8 @@ func (b *binder) bind(path string, n *node, v reflect.Value, of fieldInfo) {
 		b.faults.Add(here(path), "%s stands here, %s belongs here", called[n.kind], called[want])
 		return
 	}
-	if want == 's' && strings.ContainsRune(n.text, 0) {
-		b.faults.Add(here(path), "a NUL character stands in it: take it out")
+	if want == 's' && Control(n.text) >= 0 {
+		b.faults.Add(here(path), "%s", noControl)
 		return
 	}
 	if v.Type() == lengthType {

@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"context"
+
 	"homalos/internal/advise"
 	"homalos/internal/framing"
 	"homalos/internal/job"
@@ -12,22 +14,24 @@ import (
 // Compute works a job out. The error is a job.Faults with all that is wrong.
 // The same document always gives the same plan.
 func Compute(d job.Document) (Plan, error) {
-	return ComputeIn(new(work.Memory), d)
+	return ComputeIn(context.Background(), new(work.Memory), d)
 }
 
-// ComputeIn is Compute with what was worked out before remembered.
-func ComputeIn(m *work.Memory, d job.Document) (Plan, error) {
-	r, err := m.Result(d)
+// ComputeIn is Compute with what was worked out before remembered. It stops
+// when ctx ends, with ctx's error.
+func ComputeIn(ctx context.Context, m *work.Memory, d job.Document) (Plan, error) {
+	r, err := m.Result(ctx, d)
 	if err != nil {
 		return Plan{}, err
 	}
-	return write(r), nil
+	p := write(ctx, r)
+	return p, ctx.Err()
 }
 
 // writer writes a result as a plan document.
 type writer struct{ *work.Result }
 
-func write(r *work.Result) Plan {
+func write(ctx context.Context, r *work.Result) Plan {
 	s := &writer{r}
 	u := s.Rules.Units
 	p := Plan{
@@ -35,6 +39,9 @@ func write(r *work.Result) Plan {
 		Walls: []Wall{}, Cuts: []Cut{}, Sticks: []Stick{}, Buy: []Buy{}, Findings: []Finding{}, Result: r, Advised: advise.Of(r), Drawings: picture.Drawings(r),
 	}
 	for i, w := range r.Walls {
+		if ctx.Err() != nil {
+			return p
+		}
 		p.Walls = append(p.Walls, s.writeWall(w, p.Advised.Walls[i]))
 	}
 	p.Readings = s.saidReadings(p.Walls)

@@ -279,7 +279,7 @@ func TestDevicesToMoveAreCompared(t *testing.T) {
 	d.Assess = &job.Assess{Hanging: []job.Hanging{{ID: "s", Wall: "side 1", What: "switch", Station: job.L("91 in")}, {ID: "r", Wall: "side 1", What: "radiator"}}}
 	there := job.Copy(d)
 	there.Walls[1].Line.At = job.L("120 in")
-	c, err := advise.Compare(new(work.Memory), d, there, "E", nothingCut)
+	c, err := advise.Compare(t.Context(), new(work.Memory), d, there, "E", nothingCut)
 	require.NoError(t, err)
 	for _, r := range c.Rows {
 		if r.What == "devices to move" {
@@ -289,7 +289,7 @@ func TestDevicesToMoveAreCompared(t *testing.T) {
 	}
 	furring := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "furring", Face: "side 1"}})
 	furring.Assess = d.Assess
-	c, err = advise.Compare(new(work.Memory), d, furring, "A", nothingCut)
+	c, err = advise.Compare(t.Context(), new(work.Memory), d, furring, "A", nothingCut)
 	require.NoError(t, err)
 	assert.Contains(t, fmt.Sprint(c.Rows), "2: switch, radiator")
 }
@@ -302,7 +302,7 @@ func TestNeighboursAreCompared(t *testing.T) {
 	})
 	there := job.Copy(d)
 	there.Walls[1].Line.At = job.L("100 in")
-	c, err := advise.Compare(new(work.Memory), d, there, "E", nothingCut)
+	c, err := advise.Compare(t.Context(), new(work.Memory), d, there, "E", nothingCut)
 	require.NoError(t, err)
 	last := c.Rows[len(c.Rows)-1]
 	assert.Equal(t, "widest door leaf in D", last.What)

@@ -3,6 +3,7 @@ package plan_test
 import (
 	"bufio"
 	"compress/gzip"
+	"context"
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
@@ -85,7 +86,7 @@ func fixes(d job.Document, p plan.Plan) []byte {
 					all = append(all, err)
 					continue
 				}
-				compared, err := advise.Compare(new(work.Memory), d, after, w.ID, func(string) bool { return true })
+				compared, err := advise.Compare(context.Background(), new(work.Memory), d, after, w.ID, func(string) bool { return true })
 				all = append(all, compared, err, site.Moves(d, after))
 				stayed := job.Copy(after)
 				all = append(all, site.KeepPlaces(d, &stayed), job.Between(after, stayed))

@@ -259,7 +259,7 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 	there := job.Copy(d)
 	there.Walls[0].Line.At = job.L("68 in")
 	there.Walls[0].Line.Parts[0].Length = job.L("110 in")
-	c, err := advise.Compare(new(work.Memory), d, there, "A", nothingCut)
+	c, err := advise.Compare(t.Context(), new(work.Memory), d, there, "A", nothingCut)
 	require.NoError(t, err)
 	got := map[string][2]string{}
 	for _, r := range c.Rows {
@@ -275,11 +275,11 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 		}
 	}
 	there.Walls[0].Line.At = job.L("900 in")
-	_, err = advise.Compare(new(work.Memory), d, there, "A", nothingCut)
+	_, err = advise.Compare(t.Context(), new(work.Memory), d, there, "A", nothingCut)
 	assert.ErrorContains(t, err, "inside the room")
 	there.Walls[0].Line.At = job.L("30 in")
 	there.Walls[0].ID = "B"
-	c, err = advise.Compare(new(work.Memory), d, there, "B", nothingCut)
+	c, err = advise.Compare(t.Context(), new(work.Memory), d, there, "B", nothingCut)
 	require.NoError(t, err)
 	assert.Empty(t, c.Rows[0].Now, "it isn't there yet")
 }
@@ -289,7 +289,7 @@ func TestTwoPlacesSideBySide(t *testing.T) {
 func TestTheWidestDoorStandsClearOfWallsThatButt(t *testing.T) {
 	d := jobtest.Laid(jobtest.Leaning, map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Parts: []job.Part{{Length: job.L("140 in")}}}})
 	widest := func(d job.Document) advise.Compared {
-		c, err := advise.Compare(new(work.Memory), d, d, "A", nothingCut)
+		c, err := advise.Compare(t.Context(), new(work.Memory), d, d, "A", nothingCut)
 		require.NoError(t, err)
 		for _, r := range c.Rows {
 			if r.What == "widest door leaf" {

@@ -33,7 +33,7 @@ func TestWhatIsRememberedIsWhatWouldBeWorkedOut(t *testing.T) {
 			}
 			fresh, err := plan.Compute(d)
 			require.NoError(t, err)
-			known, err := plan.ComputeIn(memory, d)
+			known, err := plan.ComputeIn(t.Context(), memory, d)
 			require.NoError(t, err)
 			require.Equal(t, string(text(fresh, fresh.Drawings, fresh.Asks())), string(text(known, known.Drawings, known.Asks())))
 			planned++

@@ -13,6 +13,9 @@ import (
 type Kept[T any] struct {
 	mu    sync.Mutex
 	most  int
+	bytes int // at most so many in all; 0 for no bound
+	held  int // bytes
+	weigh func(T) int
 	by    map[Key]*one[T]
 	first *one[T] // asked for last
 	last  *one[T]
@@ -21,11 +24,31 @@ type Kept[T any] struct {
 type one[T any] struct {
 	key          Key
 	value        T
+	weight       int
 	newer, older *one[T]
 }
 
 // New remembers at most so many.
 func New[T any](most int) *Kept[T] { return &Kept[T]{most: most, by: map[Key]*one[T]{}} }
+
+// Weighing remembers at most so many that weigh at most so many bytes together;
+// weigh is about how many one takes. What is heavier than half of that isn't
+// remembered.
+func Weighing[T any](most, bytes int, weigh func(T) int) *Kept[T] {
+	k := New[T](most)
+	k.bytes, k.weigh = bytes, weigh
+	return k
+}
+
+// Bytes are about how many are held.
+func (k *Kept[T]) Bytes() int {
+	if k == nil {
+		return 0
+	}
+	k.mu.Lock()
+	defer k.mu.Unlock()
+	return k.held
+}
 
 // Of is what is remembered under a key, or what make gives now. What ends in
 // an error is not remembered.
@@ -44,17 +67,33 @@ func (k *Kept[T]) Of(key Key, make func() (T, error)) (T, error) {
 	if err != nil {
 		return value, err
 	}
+	k.Keep(key, value)
+	return value, nil
+}
+
+// Keep remembers a value.
+func (k *Kept[T]) Keep(key Key, value T) {
+	if k == nil || k.most == 0 {
+		return
+	}
+	weight := 0
+	if k.weigh != nil {
+		if weight = k.weigh(value); weight > k.bytes/2 {
+			return
+		}
+	}
 	k.mu.Lock()
 	defer k.mu.Unlock()
 	if k.by[key] == nil {
-		k.by[key] = &one[T]{key: key, value: value}
+		k.by[key] = &one[T]{key: key, value: value, weight: weight}
+		k.held += weight
 		k.toFront(k.by[key])
 	}
-	for len(k.by) > k.most {
+	for len(k.by) > k.most || k.bytes > 0 && k.held > k.bytes {
+		k.held -= k.last.weight
 		delete(k.by, k.last.key)
 		k.take(k.last)
 	}
-	return value, nil
 }
 
 // Peek is what is remembered under a key, if anything is.

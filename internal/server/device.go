@@ -1,11 +1,13 @@
 package server
 
 import (
+	"bufio"
 	"bytes"
 	"context"
 	"encoding/json"
 	"io"
 	"net/http"
+	"net/url"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -39,13 +41,13 @@ func (s *Server) deviceRoutes(api huma.API) {
 			}
 			j, err := s.store.Job(ctx, in.ID)
 			if err != nil {
-				return nil, problem(err)
+				return nil, problem(ctx, err)
 			}
 			aim := map[string]any{"kind": in.Body.Kind, "units": j.Document.Units, "at": in.Body.At, "from": in.Body.From, "to": in.Body.To}
 			if in.Body.Place != nil {
 				x, y, err := site.PlaceOf(j.Document, *in.Body.Place)
 				if err != nil {
-					return nil, problem(err)
+					return nil, problem(ctx, err)
 				}
 				aim["x"], aim["y"] = x, y
 			}
@@ -66,40 +68,92 @@ func (s *Server) deviceRoutes(api huma.API) {
 		})
 }
 
-// deviceStream hands the devices' stream of readings on.
+// deviceStream hands the devices' stream of readings on, for programs; pages
+// hear of them in the events.
 func (s *Server) deviceStream(engine *gin.Engine) {
 	engine.GET("/api/jobs/:id/device/stream", func(c *gin.Context) {
 		if s.devices == "" {
 			c.String(http.StatusNotFound, "no measuring device is connected")
 			return
 		}
-		ask, err := http.NewRequestWithContext(c.Request.Context(), http.MethodGet, s.devices+"/stream?job="+c.Param("id"), nil)
-		if err != nil {
-			c.String(http.StatusBadRequest, "no such device")
-			return
-		}
-		answer, err := http.DefaultClient.Do(ask)
-		if err != nil {
-			c.String(http.StatusBadGateway, "the measuring device doesn't answer")
-			return
-		}
-		defer func() { _ = answer.Body.Close() }()
+		streams.Inc()
+		defer streams.Dec()
 		c.Header("Content-Type", "text/event-stream")
 		c.Header("Cache-Control", "no-cache")
-		c.Status(http.StatusOK)
-		c.Writer.Flush()
-		buffer := make([]byte, 4096)
-		for {
-			n, err := answer.Body.Read(buffer)
-			if n > 0 {
-				if _, err := c.Writer.Write(buffer[:n]); err != nil {
-					return
-				}
-				c.Writer.Flush()
+		out := http.NewResponseController(c.Writer)
+		began := false
+		err := s.shots(c.Request.Context(), c.Param("id"), func(line []byte) error {
+			began = true
+			_ = out.SetWriteDeadline(time.Now().Add(writeTime))
+			if _, err := c.Writer.Write(line); err != nil {
+				return err
 			}
-			if err != nil {
-				return
-			}
+			return out.Flush()
+		})
+		if err != nil && !began {
+			c.String(http.StatusBadGateway, "the measuring device doesn't answer")
 		}
 	})
+}
+
+// listen tells what a job's devices read, for as long as somebody hears it. A
+// device that breaks off is asked again.
+func (s *Server) listen(ctx context.Context, id string, tell func(what string, event any) error) {
+	for ctx.Err() == nil {
+		there := false
+		_ = s.shots(ctx, id, func(line []byte) error {
+			if !there {
+				there = true
+				if err := tell("devices", map[string]bool{"there": true}); err != nil {
+					return err
+				}
+			}
+			if text, ok := bytes.CutPrefix(bytes.TrimSpace(line), []byte("data: ")); ok && json.Valid(text) {
+				return tell("shot", json.RawMessage(text))
+			}
+			return nil
+		})
+		if tell("devices", map[string]bool{"there": false}) != nil {
+			return
+		}
+		select {
+		case <-ctx.Done():
+		case <-s.closing:
+			return
+		case <-time.After(2 * time.Second):
+		}
+	}
+}
+
+// shots reads a job's devices line by line, until they or those who listen end
+// it, or the server is to stop.
+func (s *Server) shots(ctx context.Context, id string, hear func(line []byte) error) error {
+	ctx, stop := context.WithCancel(ctx)
+	defer stop()
+	go func() {
+		select {
+		case <-s.closing:
+			stop()
+		case <-ctx.Done():
+		}
+	}()
+	ask, err := http.NewRequestWithContext(ctx, http.MethodGet, s.devices+"/stream?job="+url.QueryEscape(id), nil)
+	if err != nil {
+		return err
+	}
+	answer, err := http.DefaultClient.Do(ask)
+	if err != nil {
+		return err
+	}
+	defer func() { _ = answer.Body.Close() }()
+	lines := bufio.NewReaderSize(answer.Body, 4096)
+	for {
+		line, err := lines.ReadSlice('\n')
+		if err != nil {
+			return err
+		}
+		if err := hear(line); err != nil {
+			return err
+		}
+	}
 }

@@ -51,11 +51,11 @@ func (s *Server) editRoutes(api huma.API) {
 		func(ctx context.Context, in *wallTried) (*struct{ Body advise.Comparison }, error) {
 			now, there, err := s.tried(ctx, in)
 			if err != nil {
-				return nil, problem(err)
+				return nil, problem(ctx, err)
 			}
-			c, err := advise.Compare(s.plans.works, now, there, in.Wall, cutIn(now))
+			c, err := s.plans.compare(ctx, now, there, in.Wall)
 			if err != nil {
-				return nil, problem(err)
+				return nil, problem(ctx, err)
 			}
 			return &struct{ Body advise.Comparison }{c}, nil
 		})
@@ -63,11 +63,11 @@ func (s *Server) editRoutes(api huma.API) {
 		func(ctx context.Context, in *wallTried) (*struct{ Body picture.Laid }, error) {
 			_, there, err := s.tried(ctx, in)
 			if err != nil {
-				return nil, problem(err)
+				return nil, problem(ctx, err)
 			}
 			out, err := picture.LaidIn(s.plans.works, there, in.Wall)
 			if err != nil {
-				return nil, problem(err)
+				return nil, problem(ctx, err)
 			}
 			return &struct{ Body picture.Laid }{out}, nil
 		})
@@ -118,13 +118,13 @@ func (s *Server) edit(ctx context.Context, in *struct {
 		faults = request.Fit()
 	}
 	if faults != nil {
-		return nil, problem(faults)
+		return nil, problem(ctx, faults)
 	}
 	var before store.Job
 	var done making.Edited
 	j, err := s.store.Append(ctx, in.ID, request.Edits, func(now store.Job, log store.Log) (store.Entry, error) {
 		before = now
-		entry, made, err := s.made(now, log, request)
+		entry, made, err := s.made(ctx, now, log, request)
 		done = made
 		return entry, err
 	})
@@ -132,34 +132,46 @@ func (s *Server) edit(ctx context.Context, in *struct {
 	switch {
 	case errors.As(err, &known):
 		if j, err = s.store.Job(ctx, in.ID); err != nil {
-			return nil, problem(err)
+			return nil, problem(ctx, err)
 		}
 		before = j
 	case err != nil:
-		return nil, problem(err)
+		return nil, problem(ctx, err)
 	}
-	out := &editsAnswer{ETag: tag(j.Revision)}
+	out := &editsAnswer{ETag: tag(j)}
 	out.Body = EditsBody{JobBody: bodyOf(j), Again: known != nil, Stayed: stayed(done), Moved: s.plans.works.Moves(before.Document, j.Document)}
 	out.Body.Changed = advise.Changes{Cut: []advise.PieceChange{}, Open: []advise.PieceChange{}}
-	now, err := s.planBody(j)
+	n := noteOf(ctx)
+	n.revision = j.Revision
+	if err := s.tell(ctx, before, j, request.Device, &out.Body); err != nil {
+		n.cause = err // it is made, whatever can't be said of it: the page reads again
+	}
+	return out, nil
+}
+
+// tell says what follows from edits that were made.
+func (s *Server) tell(ctx context.Context, before, j store.Job, device string, out *EditsBody) (err error) {
+	if out.Offers, err = s.offers(ctx, j.ID, j.Revision, device); err != nil {
+		return err
+	}
+	now, err := s.planBody(ctx, j)
 	if err != nil {
-		return nil, problem(err)
+		return err
 	}
-	if was, err := s.planBody(before); err == nil { // else there is nothing to compare it with
-		out.Body.Changed = advise.Changed(was.Plan.Result, now.Plan.Result, cutIn(before.Document))
-		if out.Body.Follows, err = s.followed(before, j, was, now); err != nil {
-			return nil, problem(err)
-		}
+	was, err := s.planBody(ctx, before)
+	if err != nil { // there is nothing to compare it with
+		return err
 	}
-	out.Body.Offers, err = s.offers(ctx, in.ID, j.Revision, request.Device)
-	return out, problem(err)
+	out.Changed = advise.Changed(was.Plan.Result, now.Plan.Result, cutIn(before.Document))
+	out.Follows, err = s.followed(ctx, before, j, was, now)
+	return err
 }
 
 // made works out what a request comes to in the job as it stands, and what the
 // log is to say of it.
-func (s *Server) made(now store.Job, log store.Log, request job.Request) (store.Entry, making.Edited, error) {
+func (s *Server) made(ctx context.Context, now store.Job, log store.Log, request job.Request) (store.Entry, making.Edited, error) {
 	entry := store.Entry{Step: store.Step{Author: store.Author{Name: request.By, Device: request.Device}}}
-	maker := &making.Maker{Now: now.Document, Plan: s.plans.of, Read: &s.plans.works.Reader, By: request.By, At: time.Now().UTC().Format(time.RFC3339)}
+	maker := &making.Maker{Now: now.Document, Plan: s.plans.in(ctx), Read: &s.plans.works.Reader, By: request.By, At: time.Now().UTC().Format(time.RFC3339)}
 	if int64(request.Revision) > now.Revision {
 		return entry, making.Edited{}, job.Faults{{Path: "revision", Text: "the job never was at this revision: read it again"}}
 	}
@@ -177,24 +189,24 @@ func (s *Server) made(now store.Job, log store.Log, request job.Request) (store.
 			return entry, done, conflict(&Stale{Revision: now.Revision, Theirs: []job.Change{}, Yours: []job.Change{}}, "what was done since rests on it: "+err.Error(), err)
 		}
 		done.Said, done.Steps[0].Asked = said, &edits[0]
-		return s.logged(entry, done), done, nil
+		return s.logged(ctx, entry, done), done, nil
 	}
 	done, err := maker.Make(edits)
 	var faults job.Faults
 	switch {
 	case errors.As(err, &faults) && maker.Base != nil:
 		// what made no sense before either is a slip of one's own
-		if _, own := (&making.Maker{Now: *maker.Base, Plan: s.plans.of, Read: &s.plans.works.Reader}).Make(edits); own != nil {
+		if _, own := (&making.Maker{Now: *maker.Base, Plan: s.plans.in(ctx), Read: &s.plans.works.Reader}).Make(edits); own != nil {
 			return entry, done, own
 		}
-		return entry, done, s.stale(now, maker, edits, theirs, err)
+		return entry, done, s.stale(ctx, now, maker, edits, theirs, err)
 	case err != nil:
 		return entry, done, err
 	}
 	if met := meeting(done.Touches(), theirs); met != nil {
-		return entry, done, s.stale(now, maker, edits, met, nil)
+		return entry, done, s.stale(ctx, now, maker, edits, met, nil)
 	}
-	return s.logged(entry, done), done, nil
+	return s.logged(ctx, entry, done), done, nil
 }
 
 // meeting are the steps that have a part in common with what is touched.
@@ -250,9 +262,9 @@ func (s *Server) sinceThen(maker *making.Maker, now store.Job, log store.Log, re
 	return theirs, nil
 }
 
-func (s *Server) logged(entry store.Entry, done making.Edited) store.Entry {
+func (s *Server) logged(ctx context.Context, entry store.Entry, done making.Edited) store.Entry {
 	entry.Document, entry.Said = done.Document, done.Said
-	entry.Summary = s.summary(done.Document)
+	entry.Summary = s.summary(ctx, done.Document)
 	for _, one := range done.Steps {
 		entry.Lines = append(entry.Lines, store.Line{Edit: one.Edit, Inverse: one.Inverse, Asked: one.Asked})
 	}

@@ -31,7 +31,7 @@ type DrawingLayer struct {
 
 func (s *Server) exchangeRoutes(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "export-readings", Method: http.MethodGet, Path: "/api/jobs/{id}/readings.csv", Summary: "All readings as CSV, units in the header"},
-		s.file("text/csv; charset=utf-8", "readings.csv", func(j store.Job, out *bytes.Buffer) error {
+		s.file("text/csv; charset=utf-8", "readings.csv", func(ctx context.Context, j store.Job, out *bytes.Buffer) error {
 			var readings []job.Reading
 			if j.Document.Survey != nil {
 				readings = j.Document.Survey.Readings
@@ -39,26 +39,26 @@ func (s *Server) exchangeRoutes(api huma.API) {
 			return exchange.WriteReadings(out, readings, j.Document.Units)
 		}))
 	huma.Register(api, huma.Operation{OperationID: "export-room-dxf", Method: http.MethodGet, Path: "/api/jobs/{id}/room.dxf", Summary: "The room as a DXF drawing in the job's unit"},
-		s.file("application/dxf", "room.dxf", func(j store.Job, out *bytes.Buffer) error {
-			room, err := s.room(j.Document)
+		s.file("application/dxf", "room.dxf", func(ctx context.Context, j store.Job, out *bytes.Buffer) error {
+			room, err := s.plans.room(ctx, j.Document)
 			if err != nil {
 				return err
 			}
 			return exchange.WriteDXF(out, room, titleOf(j))
 		}))
 	huma.Register(api, huma.Operation{OperationID: "export-room-svg", Method: http.MethodGet, Path: "/api/jobs/{id}/room.svg", Summary: "The room as an SVG drawing"},
-		s.file("image/svg+xml", "room.svg", func(j store.Job, out *bytes.Buffer) error {
-			room, err := s.room(j.Document)
+		s.file("image/svg+xml", "room.svg", func(ctx context.Context, j store.Job, out *bytes.Buffer) error {
+			room, err := s.plans.room(ctx, j.Document)
 			if err != nil {
 				return err
 			}
 			return exchange.WriteSVG(out, room, titleOf(j))
 		}))
 	huma.Register(api, huma.Operation{OperationID: "list-layers", Method: http.MethodPost, Path: "/api/layers", Summary: "The layers of a DXF drawing that hold lines", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("application/dxf")},
-		func(_ context.Context, in *struct{ RawBody []byte }) (*struct{ Body DrawingLayers }, error) {
+		func(ctx context.Context, in *struct{ RawBody []byte }) (*struct{ Body DrawingLayers }, error) {
 			layers, faults := exchange.Layers(bytes.NewReader(in.RawBody))
 			if faults != nil {
-				return nil, problem(faults)
+				return nil, problem(ctx, faults)
 			}
 			out := DrawingLayers{Layers: []DrawingLayer{}}
 			for name, n := range layers {
@@ -88,18 +88,25 @@ func (s *Server) importRoutes(api huma.API) {
 				if faults != nil {
 					return faults
 				}
-				known := map[string]bool{}
+				known := map[string]job.Reading{}
 				if d.Survey != nil {
 					for _, r := range d.Survey.Readings {
-						known[r.ID] = true
+						known[r.ID] = r
 					}
 				}
 				for _, r := range readings {
-					if known[r.ID] { // the same list twice is harmless
-						out.Known++
-					} else {
+					there, ok := known[r.ID]
+					switch {
+					case !ok:
 						out.Edits = append(out.Edits, job.Edit{ID: newID(), Act: &job.AddReading{Reading: r}})
+					case exchange.SameReading(there, r, d.Units): // the same list twice is harmless
+						out.Known++
+					default:
+						faults.Add("reading "+r.ID, "this job has it with another value or place: leave the line out, or give it an id of its own, and %s under replaces if it corrects it", r.ID)
 					}
+				}
+				if faults != nil {
+					return faults
 				}
 				return nil
 			})
@@ -133,14 +140,14 @@ func (s *Server) importRoutes(api huma.API) {
 func (s *Server) imported(ctx context.Context, id string, read func(job.Document, *Imported) error) (*struct{ Body Imported }, error) {
 	j, err := s.store.Job(ctx, id)
 	if err != nil {
-		return nil, problem(err)
+		return nil, problem(ctx, err)
 	}
 	out := &struct{ Body Imported }{Imported{Revision: j.Revision, Edits: []job.Edit{}}}
 	if err := read(j.Document, &out.Body); err != nil {
-		return nil, problem(err)
+		return nil, problem(ctx, err)
 	}
-	_, err = (&making.Maker{Now: j.Document, Plan: s.plans.of, Read: &s.plans.works.Reader}).Make(out.Body.Edits)
-	return out, problem(err)
+	_, err = (&making.Maker{Now: j.Document, Plan: s.plans.in(ctx), Read: &s.plans.works.Reader}).Make(out.Body.Edits)
+	return out, problem(ctx, err)
 }
 
 func raw(kind string) *huma.RequestBody {
@@ -156,15 +163,15 @@ func titleOf(j store.Job) exchange.Title {
 func newID() string { return uuid.Must(uuid.NewV7()).String() }
 
 // file answers with a download made from a job.
-func (s *Server) file(kind, name string, write func(store.Job, *bytes.Buffer) error) func(context.Context, *JobID) (*documentAnswer, error) {
+func (s *Server) file(kind, name string, write func(context.Context, store.Job, *bytes.Buffer) error) func(context.Context, *JobID) (*documentAnswer, error) {
 	return func(ctx context.Context, in *JobID) (*documentAnswer, error) {
 		j, err := s.store.Job(ctx, in.ID)
 		if err != nil {
-			return nil, problem(err)
+			return nil, problem(ctx, err)
 		}
 		var out bytes.Buffer
-		if err := write(j, &out); err != nil {
-			return nil, problem(err)
+		if err := write(ctx, j, &out); err != nil {
+			return nil, problem(ctx, err)
 		}
 		return &documentAnswer{Disposition: fmt.Sprintf("attachment; filename=%q", name), Type: kind, Body: out.Bytes()}, nil
 	}

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"reflect"
 	"strings"
 
@@ -26,7 +27,7 @@ type Followed struct {
 
 // followed compares what followed from a job before an edit with what follows
 // now.
-func (s *Server) followed(was, now store.Job, before, after PlanBody) (*Followed, error) {
+func (s *Server) followed(ctx context.Context, was, now store.Job, before, after PlanBody) (*Followed, error) {
 	out := &Followed{From: was.Revision, Order: []string{}, Walls: []plan.Wall{}, Drawings: []picture.Drawing{}}
 	old := map[string]int{}
 	for i, w := range before.Plan.Walls {
@@ -49,7 +50,7 @@ func (s *Server) followed(was, now store.Job, before, after PlanBody) (*Followed
 		out.Later = true
 		return out, nil // nobody looks at the room
 	}
-	room, late, err := s.plans.roomSoon(now.Document)
+	room, late, err := s.plans.roomSoon(ctx, now.Document)
 	if err != nil {
 		return nil, err
 	}
@@ -80,8 +81,8 @@ func differing(was, now any, leave ...string) map[string]any {
 }
 
 // planBody is a job's plan with all that is shown beside it.
-func (s *Server) planBody(j store.Job) (PlanBody, error) {
-	p, err := s.plans.of(j.Document)
+func (s *Server) planBody(ctx context.Context, j store.Job) (PlanBody, error) {
+	p, err := s.plans.of(ctx, j.Document)
 	if err != nil {
 		return PlanBody{}, err
 	}

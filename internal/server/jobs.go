@@ -2,11 +2,19 @@ package server
 
 import (
 	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"fmt"
+	"io"
 	"net/http"
+	"os"
 	"reflect"
-	"strconv"
+	"strings"
+	"sync"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/conditional"
 
 	"homalos/internal/job"
 	"homalos/internal/picture"
@@ -37,18 +45,63 @@ type jobAnswer struct {
 func bodyOf(j store.Job) JobBody { return JobBody{j.ID, j.Revision, j.Document, j.Mended} }
 
 func answer(j store.Job) *jobAnswer {
-	return &jobAnswer{ETag: tag(j.Revision), Status: http.StatusOK, Body: bodyOf(j)}
+	return &jobAnswer{ETag: tag(j), Status: http.StatusOK, Body: bodyOf(j)}
 }
 
-func tag(revision int64) string { return `"` + strconv.FormatInt(revision, 10) + `"` }
+// tag tells what is answered: the job's revision, the sum of its document, and
+// the build that worked it out.
+func tag(j store.Job) string { return fmt.Sprintf(`"%d-%.12s-%s"`, j.Revision, j.Sum, build()) }
+
+// build tells one build of the program from another.
+var build = sync.OnceValue(func() string {
+	path, err := os.Executable()
+	if err != nil {
+		return "0"
+	}
+	file, err := os.Open(path)
+	if err != nil {
+		return "0"
+	}
+	defer func() { _ = file.Close() }()
+	sum := sha256.New()
+	if _, err := io.Copy(sum, file); err != nil {
+		return "0"
+	}
+	return hex.EncodeToString(sum.Sum(nil)[:4])
+})
+
+// asked is a job that is read; what the reader has already isn't sent again.
+type asked struct {
+	JobID
+	conditional.Params
+}
+
+// unchanged says, where the reader has something already, whether that still is
+// what there is: then it is the answer, 304.
+func (s *Server) unchanged(ctx context.Context, in *asked) error {
+	if !in.HasConditionalParams() {
+		return nil
+	}
+	j, err := s.store.State(ctx, in.ID)
+	if err != nil {
+		return problem(ctx, err)
+	}
+	if same := in.PreconditionFailed(strings.Trim(tag(j), `"`), time.Time{}); same != nil {
+		return huma.ErrorWithHeaders(same, http.Header{"ETag": {tag(j)}})
+	}
+	return nil
+}
 
 func (s *Server) jobRoutes(api huma.API) {
 	s.listRoutes(api)
 	huma.Register(api, huma.Operation{OperationID: "get-job", Method: http.MethodGet, Path: "/api/jobs/{id}", Summary: "A job's inputs"},
-		func(ctx context.Context, in *JobID) (*jobAnswer, error) {
+		func(ctx context.Context, in *asked) (*jobAnswer, error) {
+			if err := s.unchanged(ctx, in); err != nil {
+				return nil, err
+			}
 			j, err := s.store.Job(ctx, in.ID)
 			if err != nil {
-				return nil, problem(err)
+				return nil, problem(ctx, err)
 			}
 			return answer(j), nil
 		})
@@ -62,7 +115,7 @@ func (s *Server) jobRoutes(api huma.API) {
 				j.Document, err = s.store.At(ctx, in.ID, in.Revision)
 			}
 			if err != nil {
-				return nil, problem(err)
+				return nil, problem(ctx, err)
 			}
 			return &documentAnswer{Disposition: `attachment; filename="job.json"`, Type: "application/json", Body: job.Write(j.Document)}, nil
 		})
@@ -97,18 +150,18 @@ func (s *Server) importJob(ctx context.Context, in *struct {
 }) (*jobAnswer, error) {
 	d, faults := job.Read(in.RawBody)
 	if faults != nil {
-		return nil, problem(site.AllFaults(d, faults))
+		return nil, problem(ctx, site.AllFaults(d, faults))
 	}
 	return s.create(ctx, in.ID, d)
 }
 
 func (s *Server) create(ctx context.Context, id string, d job.Document) (*jobAnswer, error) {
 	if faults := s.plans.works.Check(d); faults != nil {
-		return nil, problem(faults)
+		return nil, problem(ctx, faults)
 	}
-	j, err := s.store.Create(ctx, id, d, store.Author{}, s.summary(d))
+	j, err := s.store.Create(ctx, id, d, store.Author{}, s.summary(ctx, d))
 	if err != nil {
-		return nil, problem(err)
+		return nil, problem(ctx, err)
 	}
 	a := answer(j)
 	a.Status = http.StatusCreated
@@ -121,7 +174,7 @@ func (s *Server) current(ctx context.Context, id string) (store.Job, plan.Plan, 
 	if err != nil {
 		return j, plan.Plan{}, err
 	}
-	p, err := s.plans.of(j.Document)
+	p, err := s.plans.of(ctx, j.Document)
 	return j, p, err
 }
 
@@ -136,21 +189,24 @@ type PlanBody struct {
 	Usual    plan.Usual        `json:"usual" doc:"The defaults in force, and what is offered next."`
 }
 
-func (s *Server) plan(ctx context.Context, in *JobID) (*struct {
+func (s *Server) plan(ctx context.Context, in *asked) (*struct {
 	ETag string `header:"ETag"`
 	Body PlanBody
 }, error) {
+	if err := s.unchanged(ctx, in); err != nil {
+		return nil, err
+	}
 	j, err := s.store.Job(ctx, in.ID)
 	if err != nil {
-		return nil, problem(err)
+		return nil, problem(ctx, err)
 	}
-	body, err := s.planBody(j)
+	body, err := s.planBody(ctx, j)
 	if err != nil {
-		return nil, problem(err)
+		return nil, problem(ctx, err)
 	}
 	out := &struct {
 		ETag string `header:"ETag"`
 		Body PlanBody
-	}{ETag: tag(j.Revision), Body: body}
+	}{ETag: tag(j), Body: body}
 	return out, nil
 }

@@ -3,7 +3,7 @@ package server
 import (
 	"context"
 	"encoding/json"
-	"fmt"
+	"errors"
 	"log/slog"
 	"net/http"
 	"time"
@@ -39,21 +39,27 @@ type Summary struct {
 }
 
 // summary works out what the list shows of a job. One that can't be planned
-// says why, and never takes the list with it.
-func (s *Server) summary(d job.Document) (c Counts) {
+// says why, and never takes the list with it; nil where that was stopped.
+func (s *Server) summary(ctx context.Context, d job.Document) (out any) {
+	var c Counts
 	defer func() {
 		if wrong := recover(); wrong != nil {
 			slog.Error("a job can't be planned", "name", d.Name, "why", wrong)
-			c.Fault = "this job can't be planned: " + fmt.Sprint(wrong)
+			c.Fault = "this job can't be planned"
+			out = c
 		}
 	}()
 	c.Walls, c.Cut = len(d.Walls), len(d.CutNow())
 	if d.Survey != nil {
 		c.Readings = len(d.Survey.Readings)
 	}
-	p, err := s.plans.of(d)
+	p, err := s.plans.of(ctx, d)
 	if err != nil {
-		c.Fault = err.Error()
+		var faults job.Faults
+		if !errors.As(err, &faults) {
+			return nil // it was stopped: counted later
+		}
+		c.Fault = faults.Error()
 		return c
 	}
 	for _, w := range p.Walls {
@@ -73,20 +79,24 @@ func (s *Server) summary(d job.Document) (c Counts) {
 // count works out the counts that are missing, of jobs that an earlier version
 // left or that were changed outside.
 func (s *Server) count(ctx context.Context) error {
-	heads, err := s.store.Jobs(ctx)
+	heads, err := s.store.Uncounted(ctx)
 	if err != nil {
 		return err
 	}
 	for _, h := range heads {
-		if h.Summary != nil {
-			continue
-		}
 		j, err := s.store.Job(ctx, h.ID)
-		c := Counts{}
+		var c any = Counts{}
+		if store.Away(err) {
+			return err
+		}
 		if err != nil {
-			c.Fault = "this job can't be read: " + err.Error()
+			slog.Error("a job can't be read", "job", h.ID, "cause", err)
+			c = Counts{Fault: "this job can't be read now"}
 		} else {
-			c = s.summary(j.Document)
+			c = s.summary(ctx, j.Document)
+		}
+		if c == nil {
+			continue
 		}
 		if err := s.store.Summarise(ctx, h.ID, h.Revision, c); err != nil {
 			return err
@@ -98,10 +108,11 @@ func (s *Server) count(ctx context.Context) error {
 // JobsBody is a list of jobs.
 type JobsBody struct {
 	Jobs []Summary `json:"jobs" nullable:"false"`
+	Next string    `json:"next,omitempty" doc:"Asks for what comes after, as after; left out where nothing does."`
 }
 
 func listed(heads []store.Head) *struct{ Body JobsBody } {
-	out := &struct{ Body JobsBody }{JobsBody{[]Summary{}}}
+	out := &struct{ Body JobsBody }{JobsBody{Jobs: []Summary{}}}
 	for _, h := range heads {
 		one := Summary{ID: h.ID, Name: h.Name, Units: h.Units, Revision: h.Revision, Updated: h.Updated}
 		one.Counted = h.Summary != nil && json.Unmarshal(h.Summary, &one.Counts) == nil
@@ -115,10 +126,15 @@ func listed(heads []store.Head) *struct{ Body JobsBody } {
 }
 
 func (s *Server) listRoutes(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "list-jobs", Method: http.MethodGet, Path: "/api/jobs", Summary: "The crew's jobs"},
-		func(ctx context.Context, _ *struct{}) (*struct{ Body JobsBody }, error) {
-			heads, err := s.store.Jobs(ctx)
+	huma.Register(api, huma.Operation{OperationID: "list-jobs", Method: http.MethodGet, Path: "/api/jobs", Summary: "A page of the crew's jobs, the one changed last first"},
+		func(ctx context.Context, in *struct {
+			After string `query:"after" maxLength:"80" doc:"What the page before gave as next."`
+			Most  int    `query:"most" minimum:"1" maximum:"500" default:"100" doc:"At most so many."`
+			Named string `query:"named" maxLength:"200" doc:"Only those whose names hold this."`
+		}) (*struct{ Body JobsBody }, error) {
+			heads, next, err := s.store.Jobs(ctx, store.Page{After: in.After, Most: in.Most, Named: in.Named})
 			out := listed(heads)
+			out.Body.Next = next
 			for _, one := range out.Body.Jobs {
 				if !one.Counted && s.counting.TryLock() {
 					go func() {
@@ -129,15 +145,15 @@ func (s *Server) listRoutes(api huma.API) {
 					}()
 				}
 			}
-			return out, problem(err)
+			return out, problem(ctx, err)
 		})
 	huma.Register(api, huma.Operation{OperationID: "list-bin", Method: http.MethodGet, Path: "/api/bin", Summary: "Jobs that were deleted, and when each goes for good"},
 		func(ctx context.Context, _ *struct{}) (*struct{ Body JobsBody }, error) {
 			heads, err := s.store.Bin(ctx)
-			return listed(heads), problem(err)
+			return listed(heads), problem(ctx, err)
 		})
 	nothing := func(do func(context.Context, string) error) func(context.Context, *JobID) (*struct{}, error) {
-		return func(ctx context.Context, in *JobID) (*struct{}, error) { return nil, problem(do(ctx, in.ID)) }
+		return func(ctx context.Context, in *JobID) (*struct{}, error) { return nil, problem(ctx, do(ctx, in.ID)) }
 	}
 	huma.Register(api, huma.Operation{OperationID: "delete-job", Method: http.MethodDelete, Path: "/api/jobs/{id}", Summary: "Put a job into the bin, for a day", DefaultStatus: http.StatusNoContent},
 		nothing(s.store.Delete))

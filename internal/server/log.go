@@ -103,14 +103,14 @@ func (s *Server) logRoutes(api huma.API) {
 		}) (*struct{ Body LogBody }, error) {
 			steps, err := s.store.Steps(ctx, in.ID, in.After, in.Most)
 			if err != nil {
-				return nil, problem(err)
+				return nil, problem(ctx, err)
 			}
 			out := &struct{ Body LogBody }{LogBody{Steps: logSteps(steps, in.Whole)}}
 			if n := len(steps); n > 0 {
 				out.Body.Revision = steps[n-1].Revision
 			}
 			out.Body.Offers, err = s.offers(ctx, in.ID, 0, in.Device)
-			return out, problem(err)
+			return out, problem(ctx, err)
 		})
 	s.eventRoutes(api)
 }

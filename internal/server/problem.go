@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"errors"
 	"net/http"
 
@@ -22,8 +23,12 @@ type Stale struct {
 	Yours    []job.Change `json:"yours" nullable:"false" doc:"What these edits would have changed."`
 }
 
-// problem turns what the core and the store say into problem+json.
-func problem(err error) error {
+// unfinished is said where nobody knows what went wrong, nor how far it got.
+const unfinished = "the server could not finish this: look at the job again before you repeat it"
+
+// problem turns what the core and the store say into problem+json. What the
+// database says stays in the journal.
+func problem(ctx context.Context, err error) error {
 	var faults job.Faults
 	switch {
 	case err == nil:
@@ -33,16 +38,25 @@ func problem(err error) error {
 	case errors.Is(err, store.ErrNotFound):
 		return huma.Error404NotFound("no such job, or part of it, in this crew", &huma.ErrorDetail{Message: "this crew has no such job", Location: "path.id"})
 	case errors.Is(err, store.ErrExists):
-		return huma.Error409Conflict("another one with this id exists: take a new id (" + err.Error() + ")")
+		return huma.Error409Conflict("another one with this id exists: take a new id")
 	}
 	var status huma.StatusError
 	if errors.As(err, &status) {
 		return err
 	}
-	if store.Away(err) {
-		return huma.Error503ServiceUnavailable("the database doesn't answer: send it again when it is back, nothing is done twice")
+	noteOf(ctx).cause = err
+	switch {
+	case store.Away(err):
+		return later("the database doesn't answer: send it again when it is back, nothing is done twice")
+	case errors.Is(err, context.DeadlineExceeded), errors.Is(err, context.Canceled):
+		return later("this takes too long just now: try it again in a moment, nothing is done twice")
 	}
-	return huma.Error500InternalServerError("the server could not finish this; nothing was changed", err)
+	return huma.Error500InternalServerError(unfinished)
+}
+
+// later is a problem that passes by itself.
+func later(detail string) error {
+	return huma.ErrorWithHeaders(huma.Error503ServiceUnavailable(detail), http.Header{"Retry-After": {"2"}})
 }
 
 func details(faults job.Faults) []error {
@@ -56,6 +70,7 @@ func details(faults job.Faults) []error {
 // conflict is a problem that shows both changes, and the faults that both
 // together would have, if that is what stands against them.
 func conflict(p *Stale, detail string, err error) error {
+	conflicts.Inc()
 	p.ErrorModel = huma.ErrorModel{Title: "Conflict", Status: http.StatusConflict, Detail: detail}
 	if p.Since == nil {
 		p.Since = []LogStep{}
@@ -71,13 +86,13 @@ func conflict(p *Stale, detail string, err error) error {
 
 // stale describes edits that can't be made any more: they meet what was
 // changed since, or the job makes no sense with both.
-func (s *Server) stale(now store.Job, maker *making.Maker, edits []job.Edit, theirs []store.Step, err error) error {
+func (s *Server) stale(ctx context.Context, now store.Job, maker *making.Maker, edits []job.Edit, theirs []store.Step, err error) error {
 	then := now.Document
 	if maker.Base != nil {
 		then = *maker.Base
 	}
 	p := &Stale{Revision: now.Revision, Since: logSteps(theirs, false), Theirs: job.Diff(then, now.Document), Yours: []job.Change{}}
-	if mine, wrong := (&making.Maker{Now: then, Plan: s.plans.of, Read: &s.plans.works.Reader, Kept: true}).Make(edits); wrong == nil {
+	if mine, wrong := (&making.Maker{Now: then, Plan: s.plans.in(ctx), Read: &s.plans.works.Reader, Kept: true}).Make(edits); wrong == nil {
 		p.Yours, p.Wanted = job.Diff(then, mine.Document), mine.Said
 	}
 	return conflict(p, "somebody changed this job meanwhile: look at both changes, then make yours again", err)

@@ -18,26 +18,27 @@ type RoomBody struct {
 	Devices  bool         `json:"devices" doc:"Measuring devices are connected."`
 }
 
-func (s *Server) room(d job.Document) (picture.Room, error) { return s.plans.room(d) }
-
 func (s *Server) roomRoutes(api huma.API) {
 	huma.Register(api, huma.Operation{OperationID: "get-room", Method: http.MethodGet, Path: "/api/jobs/{id}/room", Summary: "The building as found: shape, unevenness, doubts, what to measure next"},
-		func(ctx context.Context, in *JobID) (*struct {
+		func(ctx context.Context, in *asked) (*struct {
 			ETag string `header:"ETag"`
 			Body RoomBody
 		}, error) {
+			if err := s.unchanged(ctx, in); err != nil {
+				return nil, err
+			}
 			j, err := s.store.Job(ctx, in.ID)
 			if err != nil {
-				return nil, problem(err)
+				return nil, problem(ctx, err)
 			}
-			room, err := s.room(j.Document)
+			room, err := s.plans.room(ctx, j.Document)
 			if err != nil {
-				return nil, problem(err)
+				return nil, problem(ctx, err)
 			}
 			out := &struct {
 				ETag string `header:"ETag"`
 				Body RoomBody
-			}{ETag: tag(j.Revision)}
+			}{ETag: tag(j)}
 			out.Body = RoomBody{j.ID, j.Revision, room, s.devices != ""}
 			return out, nil
 		})
@@ -51,11 +52,11 @@ func (s *Server) roomRoutes(api huma.API) {
 		}) (*struct{ Body picture.Drawing }, error) {
 			_, p, err := s.current(ctx, in.ID)
 			if err != nil {
-				return nil, problem(err)
+				return nil, problem(ctx, err)
 			}
 			d, err := picture.SectionAlong(p.Result, job.Place{X: job.L(in.X1), Y: job.L(in.Y1)}, job.Place{X: job.L(in.X2), Y: job.L(in.Y2)})
 			if err != nil {
-				return nil, problem(err)
+				return nil, problem(ctx, err)
 			}
 			return &struct{ Body picture.Drawing }{d}, nil
 		})

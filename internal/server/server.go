@@ -30,8 +30,10 @@ var built embed.FS
 // Server answers for one crew.
 type Server struct {
 	store   *store.Store
-	plans   plans
-	devices string // address of the measuring devices' server, "" for none
+	crew    string
+	plans   *plans
+	at      []string // addresses that people use
+	devices string   // address of the measuring devices' server, "" for none
 	beat    time.Duration
 
 	counting sync.Mutex
@@ -49,29 +51,47 @@ func WithDevices(address string) Option { return func(s *Server) { s.devices = a
 // stop.
 func Until(ctx context.Context) Option { return func(s *Server) { s.closing = ctx.Done() } }
 
-// New builds the handler of the whole application: API and interface.
-func New(db *store.DB, options ...Option) http.Handler {
+// At names an address that people use, such as https://homalos.example; without
+// any, the application is for this machine alone.
+func At(addresses ...string) Option { return func(s *Server) { s.at = append(s.at, addresses...) } }
+
+// Application is the whole of it: API and interface, and what those see who run
+// it.
+type Application struct {
+	http.Handler
+	server *Server
+	db     *store.DB
+}
+
+// New builds the application.
+func New(db *store.DB, options ...Option) *Application {
 	engine := gin.New()
-	// a stream of readings must flush, so it is never packed
-	engine.Use(gin.Recovery(), headers, gzip.Gzip(gzip.BestSpeed, gzip.WithExcludedPathsRegexs([]string{".*/device/.*", ".*/events"})))
-	s := &Server{store: db.ForCrew(store.BuiltInCrew), beat: beat, plans: newPlans()}
+	s := &Server{store: db.ForCrew(store.BuiltInCrew), crew: store.BuiltInCrew, beat: beat, plans: newPlans()}
 	for _, o := range options {
 		o(s)
 	}
+	// a stream must flush, so it is never packed
+	engine.Use(measured, s.journal, newDoor(s.at).check, headers, gzip.Gzip(gzip.BestSpeed, gzip.WithExcludedPathsRegexs([]string{".*/device/.*", ".*/events"})))
 	routes(engine, s)
 	s.deviceStream(engine)
-	engine.GET("/healthz", func(c *gin.Context) {
-		if err := db.Ping(c); err != nil {
-			c.String(http.StatusServiceUnavailable, "the database doesn't answer")
-			return
-		}
-		c.String(http.StatusOK, "ok")
-	})
 	front(engine)
-	return engine
+	return &Application{engine, s, db}
+}
+
+// ending says whether streams are being ended, for the server is to stop.
+func (s *Server) ending() bool {
+	select {
+	case <-s.closing:
+		return true
+	default:
+		return false
+	}
 }
 
 func headers(c *gin.Context) {
+	if strings.HasPrefix(c.Request.URL.Path, "/api/") {
+		c.Header("Cache-Control", "private, no-cache") // asked for again each time: 304 while it is the same
+	}
 	c.Header("X-Content-Type-Options", "nosniff")
 	c.Header("Referrer-Policy", "same-origin")
 	c.Header("Content-Security-Policy", "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'")
@@ -141,7 +161,12 @@ func front(engine *gin.Engine) {
 			c.Data(http.StatusNotFound, "application/problem+json", []byte(`{"title":"Not Found","status":404,"detail":"there is nothing at this address of the API"}`))
 			return
 		}
+		last := path[strings.LastIndexByte(path, '/')+1:]
 		_, err := fs.Stat(files, path)
+		if err != nil && (strings.Contains(last, ".") || insides[strings.SplitN(path, "/", 2)[0]]) {
+			c.String(http.StatusNotFound, "there is nothing at this address")
+			return
+		}
 		if strings.HasPrefix(path, "assets/") && err != nil {
 			c.String(http.StatusNotFound, "this file was part of an earlier version: load the page again")
 			return
@@ -155,5 +180,8 @@ func front(engine *gin.Engine) {
 		handler.ServeHTTP(c.Writer, c.Request)
 	})
 }
+
+// insides are asked for on the listener for those who run the application.
+var insides = map[string]bool{"livez": true, "readyz": true, "healthz": true, "metrics": true, "debug": true}
 
 const mostBody = job.MostBytes + 1024

@@ -121,6 +121,10 @@ func (r *resolver) joinWalls() {
 	for i, a := range r.Walls {
 		for _, b := range r.Walls[i+1:] {
 			if !r.meet(a, b) && overlap(a.Footprint(), b.Footprint()) {
+				if len(r.Crossed) == mostCrossings {
+					r.faults.Add("walls", "more than %d pairs of walls stand in each other: split the job", mostCrossings)
+					return
+				}
 				r.Crossed = append(r.Crossed, [2]*framing.Wall{a, b})
 			}
 		}

@@ -88,7 +88,8 @@ func (r *resolver) setLumber() {
 			}
 		}
 		if len(stock) == 0 || len(stock) > 50 {
-			r.faults.Add(path+".stock", "%d lengths: give 1 to 50", len(stock))
+			r.faults.Add(path+".stock", "%d lengths: give 1 to 50, or leave it out for the usual ones", len(stock))
+			stock = nil
 		}
 		for k, s := range stock {
 			at := fmt.Sprintf("%s.stock[%d]", path, k)
@@ -97,6 +98,9 @@ func (r *resolver) setLumber() {
 				continue
 			}
 			lumber.Stock = insert(lumber.Stock, r.within(at, s, 12*measure.Inch, u.Pick(12*measure.Inch, 300*measure.Millimetre), 30*measure.Metre))
+		}
+		if len(lumber.Stock) == 0 { // a fault: the rest is looked at all the same
+			lumber.Stock = []measure.Length{2400 * measure.Millimetre}
 		}
 		if l.Track {
 			lumber.Fit = r.within(path+".fit", l.Fit, framing.SteelFit(u), 0, u.Pick(2*measure.Inch, 50*measure.Millimetre))

@@ -72,9 +72,21 @@ type Reader struct {
 	rooms *recall.Kept[room.Shape]
 }
 
-// NewReader remembers at most so many sites.
-func NewReader(most int) *Reader {
-	return &Reader{recall.New[*Site](most), recall.New[room.Shape](most)}
+// NewReader remembers at most so many sites, of so many bytes together.
+func NewReader(most, bytes int) *Reader {
+	return &Reader{recall.Weighing(most, bytes, (*Site).bytes), recall.New[room.Shape](most)}
+}
+
+// Bytes are about how many the sites take that are remembered.
+func (m *Reader) Bytes() int { return m.sites.Bytes() }
+
+// bytes are about how many a site takes.
+func (s *Site) bytes() int {
+	n := 20_000 + job.Bytes(s.Doc) + 500*len(s.Readings) + 5_000*len(s.Walls) + 100*len(s.JoistList)
+	for _, w := range s.Walls {
+		n += 500*len(w.Openings) + 200*len(w.Joins)
+	}
+	return n
 }
 
 // Check lists all that is wrong with a document beyond its shape: lengths that
@@ -133,6 +145,9 @@ func (m *Reader) resolve(d job.Document) (*Site, job.Faults) {
 			bounds.Add("units", "missing: write imperial or metric")
 		}
 		return nil, bounds // no length can be read without it
+	}
+	if !r.budget() {
+		return nil, beside(bounds, r.faults)
 	}
 	r.setRules()
 	r.setLumber()

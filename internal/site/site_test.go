@@ -120,7 +120,7 @@ func TestAFaceIsNamedByItsWallAndSide(t *testing.T) {
 
 // What was read once is remembered by all that it was read from.
 func TestAReaderRemembersByTheWholeDocument(t *testing.T) {
-	m := site.NewReader(4)
+	m := site.NewReader(4, 1<<20)
 	d := loft(job.Reading{Kind: "gap", Value: job.L("96 in")})
 	first, faults := m.Of(d)
 	require.Empty(t, faults)
@@ -139,7 +139,7 @@ func TestAReaderRemembersByTheWholeDocument(t *testing.T) {
 // A job under another name is the same site; a name that can't be is refused
 // all the same.
 func TestANameMakesNoOtherSite(t *testing.T) {
-	reader := site.NewReader(4)
+	reader := site.NewReader(4, 1<<20)
 	d := loft(job.Reading{Kind: "gap", Value: job.L("96 in")})
 	first, faults := reader.Of(d)
 	require.Empty(t, faults)

@@ -3,9 +3,15 @@ package store
 import (
 	"context"
 	"encoding/json"
+	"fmt"
+	"strconv"
+	"strings"
 	"time"
 
+	"github.com/google/uuid"
 	"gorm.io/gorm"
+
+	"homalos/internal/job"
 )
 
 // Head is a job in the list: no document, what was worked out of it.
@@ -19,21 +25,70 @@ type Head struct {
 	Deleted  *time.Time      `gorm:"column:deleted_at"` // in the bin since
 }
 
-func (s *Store) heads(ctx context.Context, where string) ([]Head, error) {
+// Page is a part of a list: the jobs after one, at most so many, whose names
+// hold some words.
+type Page struct {
+	After string // what a page gave as next; "" for the first
+	Most  int    // 0 for a hundred
+	Named string
+}
+
+const (
+	usualPage = 100
+	mostPage  = 500
+)
+
+func (s *Store) heads(ctx context.Context, where, order string, args ...any) ([]Head, error) {
 	out := []Head{}
-	err := s.db.WithContext(ctx).Raw(`SELECT id, revision, coalesce(document->>'name', '') AS name, coalesce(document->>'units', '') AS units,
-		summary, updated_at, deleted_at FROM jobs WHERE crew_id = ? AND `+where+` ORDER BY updated_at DESC, id`, s.crew).Scan(&out).Error
+	err := s.db.WithContext(ctx).Raw("SELECT id, revision, name, units, summary, updated_at, deleted_at FROM jobs WHERE crew_id = ? AND "+where+" ORDER BY "+order,
+		append([]any{s.crew}, args...)...).Scan(&out).Error
 	return out, err
 }
 
-// Jobs lists the crew's jobs, the one changed last first, in one query.
-func (s *Store) Jobs(ctx context.Context) ([]Head, error) {
-	return s.heads(ctx, "deleted_at IS NULL")
+// Jobs lists a page of the crew's jobs, the one changed last first, in one
+// query; next asks for what comes after, "" where nothing does. The error is a
+// job.Faults where the page can't be.
+func (s *Store) Jobs(ctx context.Context, page Page) (jobs []Head, next string, err error) {
+	most := page.Most
+	if most <= 0 {
+		most = usualPage
+	}
+	most = min(most, mostPage)
+	where, args := "deleted_at IS NULL", []any{}
+	if page.Named != "" {
+		where += ` AND name ILIKE '%' || ? || '%'`
+		args = append(args, likely.Replace(page.Named))
+	}
+	if page.After != "" {
+		at, id, ok := strings.Cut(page.After, "_")
+		micros, err := strconv.ParseInt(at, 10, 64)
+		if _, bad := uuid.Parse(id); !ok || err != nil || bad != nil {
+			return nil, "", job.Faults{{Path: "query.after", Text: "not a page of this list: take what the page before it gave as next"}}
+		}
+		where += " AND (updated_at, id) < (?, ?)"
+		args = append(args, time.UnixMicro(micros), id)
+	}
+	jobs, err = s.heads(ctx, where, "updated_at DESC, id DESC LIMIT ?", append(args, most+1)...)
+	if err == nil && len(jobs) > most {
+		jobs = jobs[:most]
+		last := jobs[most-1]
+		next = fmt.Sprintf("%d_%s", last.Updated.UnixMicro(), last.ID)
+	}
+	return jobs, next, err
 }
 
-// Bin lists the jobs that were deleted and are still there.
+// likely takes the meaning from what LIKE would read as more than itself.
+var likely = strings.NewReplacer(`\`, `\\`, `%`, `\%`, `_`, `\_`)
+
+// Uncounted lists jobs whose summary is missing, at most a page of them.
+func (s *Store) Uncounted(ctx context.Context) ([]Head, error) {
+	return s.heads(ctx, "deleted_at IS NULL AND summary IS NULL", "updated_at DESC LIMIT ?", mostPage)
+}
+
+// Bin lists the jobs that were deleted and are still there, the last deleted
+// first.
 func (s *Store) Bin(ctx context.Context) ([]Head, error) {
-	return s.heads(ctx, "deleted_at IS NOT NULL")
+	return s.heads(ctx, "deleted_at IS NOT NULL", "deleted_at DESC, id LIMIT ?", mostPage)
 }
 
 // Summarise keeps what the list shows of a job, if it still is at the revision.
@@ -45,14 +100,15 @@ func (s *Store) Summarise(ctx context.Context, id string, revision int64, summar
 	return s.db.WithContext(ctx).Exec("UPDATE jobs SET summary = CAST(? AS jsonb) WHERE crew_id = ? AND id = ? AND revision = ?", short, s.crew, id, revision).Error
 }
 
-// Delete puts a job into the bin.
+// Delete puts a job into the bin. One that is in it already stays: who had no
+// answer may ask again.
 func (s *Store) Delete(ctx context.Context, id string) error {
-	return s.one(ctx, id, "UPDATE jobs SET deleted_at = now() WHERE crew_id = ? AND id = ? AND deleted_at IS NULL")
+	return s.one(ctx, id, "UPDATE jobs SET deleted_at = coalesce(deleted_at, now()) WHERE crew_id = ? AND id = ?")
 }
 
-// Restore takes a job out of the bin.
+// Restore takes a job out of the bin; one that isn't in it stays as it is.
 func (s *Store) Restore(ctx context.Context, id string) error {
-	return s.one(ctx, id, "UPDATE jobs SET deleted_at = NULL WHERE crew_id = ? AND id = ? AND deleted_at IS NOT NULL")
+	return s.one(ctx, id, "UPDATE jobs SET deleted_at = NULL WHERE crew_id = ? AND id = ?")
 }
 
 // Erase removes a job that is in the bin, log and all.

@@ -18,7 +18,7 @@ import (
 func seen(t *testing.T, s *store.Store) string {
 	t.Helper()
 	var b strings.Builder
-	heads, err := s.Jobs(ctx)
+	heads, _, err := s.Jobs(ctx, store.Page{})
 	require.NoError(t, err)
 	bin, err := s.Bin(ctx)
 	require.NoError(t, err)

@@ -10,7 +10,6 @@ import (
 	"gorm.io/gorm"
 
 	"homalos/internal/job"
-	"homalos/internal/recall"
 )
 
 func documentIn(raw []byte) (job.Document, error) {
@@ -25,10 +24,10 @@ func documentIn(raw []byte) (job.Document, error) {
 // sound is the job of a row. A document that was damaged is made anew from the
 // log and kept.
 func (s *Store) sound(tx *gorm.DB, row jobRow) (Job, error) {
-	j := Job{ID: row.ID, Revision: row.Revision, Updated: row.UpdatedAt}
+	j := Job{ID: row.ID, Revision: row.Revision, Updated: row.UpdatedAt, Sum: row.Sum}
 	var err error
 	if row.Sound {
-		if j.Document, err = s.recalled.documents.Of(recall.KeyOf(s.crew, row.ID, row.Sum), func() (job.Document, error) { return documentIn(row.Document) }); err == nil {
+		if j.Document, err = s.document(row); err == nil {
 			return j, nil
 		}
 	}
@@ -41,8 +40,8 @@ func (s *Store) sound(tx *gorm.DB, row jobRow) (Job, error) {
 	}
 	j.Mended = "The kept document of this job was damaged. It was made anew from the log of its changes: nothing is lost."
 	slog.Warn("a damaged document was made anew from its log", "job", row.ID, "revision", row.Revision)
-	return j, tx.Exec("UPDATE jobs SET document = d, sum = md5(d::text) FROM (SELECT CAST(@doc AS jsonb) AS d OFFSET 0) AS written WHERE crew_id = @crew AND id = @id",
-		map[string]any{"doc": written, "crew": s.crew, "id": row.ID}).Error
+	return j, tx.Raw("UPDATE jobs SET document = d, sum = md5(d::text) FROM (SELECT CAST(@doc AS jsonb) AS d OFFSET 0) AS written WHERE crew_id = @crew AND id = @id RETURNING sum",
+		map[string]any{"doc": written, "crew": s.crew, "id": row.ID}).Scan(&j.Sum).Error
 }
 
 // follow works out the document at a revision: from the last sound snapshot up

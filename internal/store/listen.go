@@ -15,7 +15,7 @@ const channel = "homalos_jobs"
 // listener hears of changes that any copy of the application makes, on one
 // connection of its own, and wakes those who watch the job.
 type listener struct {
-	url   string
+	cfg   *pgx.ConnConfig
 	mu    sync.Mutex
 	stop  context.CancelFunc
 	done  chan struct{}
@@ -75,8 +75,15 @@ func (l *listener) listen(ctx context.Context) {
 	}
 }
 
+// own is how the listener connects: it waits for notices as long as it likes.
+func (l *listener) own() *pgx.ConnConfig {
+	cfg := l.cfg.Copy()
+	cfg.RuntimeParams["application_name"] = "homalos notices"
+	return cfg
+}
+
 func (l *listener) hear(ctx context.Context, connected func()) error {
-	conn, err := pgx.Connect(ctx, l.url)
+	conn, err := pgx.ConnectConfig(ctx, l.own())
 	if err != nil {
 		return err
 	}

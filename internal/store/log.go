@@ -84,37 +84,56 @@ func (s *Store) rows(tx *gorm.DB, jobID string) *gorm.DB {
 	return tx.Where("crew_id = ? AND job_id = ?", s.crew, jobID)
 }
 
-// Append adds a step to a job's log. make is given the job as it stands, which
-// nobody changes meanwhile, and says what the step is; its error is returned.
-// asked are the edits of the request: if the log has them all, it is a
-// *KnownError and make isn't called.
+// Append adds a step to a job's log. work is given the job as it stands and says
+// what the step is; its error is returned. It works outside of any transaction:
+// if somebody else changed the job meanwhile, it is called again. asked are the
+// edits of the request: if the log has them all, it is a *KnownError.
 func (s *Store) Append(ctx context.Context, id string, asked []job.Edit, work func(now Job, log Log) (Entry, error)) (Job, error) {
-	var out Job
+	done, err := s.turns.take(ctx, topic(s.crew, id))
+	if err != nil {
+		return Job{}, err
+	}
+	defer done()
+	for {
+		if err := s.known(s.db.WithContext(ctx), id, asked); err != nil {
+			return Job{}, err
+		}
+		now, err := s.Job(ctx, id)
+		if err != nil {
+			return Job{}, err
+		}
+		entry, err := work(now, Log{s, s.db.WithContext(ctx), id, now.Revision})
+		if err != nil {
+			return Job{}, err
+		}
+		out, err := s.append(ctx, now, asked, entry)
+		if !errors.Is(err, errMoved) {
+			return out, err
+		}
+	}
+}
+
+// errMoved says that the job is no longer what a step was worked out from.
+var errMoved = errors.New("the job was changed meanwhile")
+
+// append writes a step, if the job still is what it was worked out from.
+func (s *Store) append(ctx context.Context, now Job, asked []job.Edit, entry Entry) (Job, error) {
+	out := Job{ID: now.ID, Revision: now.Revision + 1, Document: entry.Document, Mended: now.Mended}
 	err := s.db.WithContext(ctx).Transaction(func(tx *gorm.DB) error {
-		if err := tx.Exec("SET LOCAL lock_timeout = '30s'").Error; err != nil {
-			return err
-		}
-		row, err := s.head(tx, id, true)
+		row, err := s.headOnly(tx, now.ID)
 		if err != nil {
 			return err
 		}
-		if err := s.known(tx, id, asked); err != nil {
+		if err := s.known(tx, now.ID, asked); err != nil {
 			return err
 		}
-		now, err := s.sound(tx, row)
-		if err != nil {
-			return err
+		if row.Revision != now.Revision || row.Sum != now.Sum {
+			return errMoved
 		}
-		entry, err := work(now, Log{s, tx, id})
-		if err != nil {
-			return err
-		}
-		if err := s.write(tx, row, id, entry); err != nil {
-			return err
-		}
-		out = Job{ID: id, Revision: row.Revision + 1, Document: entry.Document, Updated: time.Now(), Mended: now.Mended}
-		return nil
+		out.Sum, err = s.write(tx, row, now.ID, entry)
+		return err
 	})
+	out.Updated = time.Now()
 	return out, err
 }
 
@@ -150,7 +169,8 @@ func (s *Store) known(tx *gorm.DB, id string, asked []job.Edit) error {
 	return &KnownError{there[0].Revision}
 }
 
-func (s *Store) write(tx *gorm.DB, row jobRow, id string, entry Entry) error {
+// write keeps a step, and is the sum of the document it comes to.
+func (s *Store) write(tx *gorm.DB, row jobRow, id string, entry Entry) (sum string, err error) {
 	next := row.Revision + 1
 	var rows []lineRow
 	for i, l := range entry.Lines {
@@ -167,30 +187,29 @@ func (s *Store) write(tx *gorm.DB, row jobRow, id string, entry Entry) error {
 		rows = append(rows, one)
 	}
 	if err := tx.CreateInBatches(rows, 500).Error; err != nil {
-		return err
+		return "", err
 	}
 	written, err := encoded(entry.Document)
 	if err != nil {
-		return err
+		return "", err
 	}
 	short, err := optional(entry.Summary)
 	if err != nil {
-		return err
+		return "", err
 	}
 	unsnapped := row.Unsnapped + len(rows)
 	if unsnapped >= snapshotEvery {
 		unsnapped = 0
 		if err := s.snapshot(tx, id, next, written); err != nil {
-			return err
+			return "", err
 		}
 	}
-	var sum string
 	if err := tx.Raw(`UPDATE jobs SET revision = @rev, document = d, sum = md5(d::text), summary = CAST(@short AS jsonb), unsnapped = @n, updated_at = now()
 		FROM (SELECT CAST(@doc AS jsonb) AS d OFFSET 0) AS written WHERE crew_id = @crew AND id = @id RETURNING sum`, map[string]any{"rev": next, "doc": written, "short": short, "n": unsnapped, "crew": s.crew, "id": id}).Scan(&sum).Error; err != nil {
-		return err
+		return "", err
 	}
 	s.recalled.documents.Must(recall.KeyOf(s.crew, id, sum), func() job.Document { return entry.Document })
-	return tx.Exec("SELECT pg_notify(?, ?)", channel, topic(s.crew, id)).Error
+	return sum, tx.Exec("SELECT pg_notify(?, ?)", channel, topic(s.crew, id)).Error
 }
 
 func (s *Store) snapshot(tx *gorm.DB, id string, revision int64, written string) error {
@@ -258,12 +277,18 @@ const forever = int64(1) << 62
 
 // Steps reads a job's log after a revision; of a long one the last most.
 func (s *Store) Steps(ctx context.Context, id string, after int64, most int) ([]Step, error) {
-	tx := s.db.WithContext(ctx)
-	row, err := s.head(tx, id, false)
+	steps, _, err := s.StepsAndState(ctx, id, after, most)
+	return steps, err
+}
+
+// StepsAndState is Steps, with the revision that the job is at.
+func (s *Store) StepsAndState(ctx context.Context, id string, after int64, most int) ([]Step, int64, error) {
+	now, err := s.State(ctx, id)
 	if err != nil {
-		return nil, err
+		return nil, 0, err
 	}
-	return s.steps(tx, id, after, row.Revision, most)
+	steps, err := s.steps(s.db.WithContext(ctx), id, after, now.Revision, most)
+	return steps, now.Revision, err
 }
 
 // Recent reads the last most steps up to a revision, 0 for the latest, by what
@@ -306,16 +331,17 @@ func (recentRow) TableName() string { return "edits" }
 
 const begun = 1 // the revision that a job begins at
 
-// Log is a job's log within a transaction that changes it.
+// Log is a job's log up to the revision that a change is worked out from.
 type Log struct {
-	s  *Store
-	tx *gorm.DB
-	id string
+	s    *Store
+	tx   *gorm.DB
+	id   string
+	upTo int64
 }
 
 // Since reads the steps after a revision.
 func (l Log) Since(revision int64) ([]Step, error) {
-	return l.s.steps(l.tx, l.id, revision, forever, 0)
+	return l.s.steps(l.tx, l.id, revision, l.upTo, 0)
 }
 
 // At is the job as it stood at a revision.
@@ -324,7 +350,7 @@ func (l Log) At(revision int64) (job.Document, error) { return l.s.follow(l.tx, 
 // Of is the step that an edit is of, or ErrNotFound.
 func (l Log) Of(edit string) (Step, error) {
 	var row lineRow
-	if err := l.s.rows(l.tx, l.id).Where("id = ?", edit).Take(&row).Error; err != nil {
+	if err := l.s.rows(l.tx, l.id).Where("id = ? AND revision <= ?", edit, l.upTo).Take(&row).Error; err != nil {
 		if errors.Is(err, gorm.ErrRecordNotFound) {
 			return Step{}, ErrNotFound
 		}

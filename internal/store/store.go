@@ -16,7 +16,10 @@ import (
 	"io/fs"
 	"time"
 
+	"github.com/jackc/pgx/v5"
+	"github.com/jackc/pgx/v5/stdlib"
 	"github.com/pressly/goose/v3"
+	"github.com/pressly/goose/v3/lock"
 	"gorm.io/driver/postgres"
 	"gorm.io/gorm"
 	"gorm.io/gorm/logger"
@@ -49,6 +52,7 @@ type DB struct {
 	db       *gorm.DB
 	listener listener
 	recalled *known
+	turns    turns
 }
 
 // known is what was read before, so that it isn't taken apart again: nobody
@@ -58,22 +62,32 @@ type known struct {
 	edits     *recall.Kept[job.Edit]     // by their texts
 }
 
-// Open connects to a PostgreSQL database by its URL.
+// Remembered are about how many bytes of documents and of edits are held.
+func (d *DB) Remembered() (documents, edits int) {
+	return d.recalled.documents.Bytes(), d.recalled.edits.Bytes()
+}
+
+// Open makes ready to use a PostgreSQL database by its URL. It connects when it
+// is first asked something; Ready waits for that.
 func Open(url string) (*DB, error) {
-	db, err := gorm.Open(postgres.Open(url), &gorm.Config{TranslateError: true, Logger: logger.Default.LogMode(logger.Silent)})
+	cfg, err := pgx.ParseConfig(url)
+	if err != nil {
+		return nil, fmt.Errorf("the database's address: %w", hidden(err))
+	}
+	manners(cfg)
+	pool := stdlib.OpenDB(*cfg)
+	pool.SetMaxOpenConns(mostConnections) // a burst waits here rather than at the database
+	pool.SetMaxIdleConns(mostConnections / 2)
+	pool.SetConnMaxIdleTime(5 * time.Minute)
+	db, err := gorm.Open(postgres.New(postgres.Config{Conn: pool}), &gorm.Config{TranslateError: true, DisableAutomaticPing: true, Logger: logger.Default.LogMode(logger.Silent)})
 	if err != nil {
 		return nil, fmt.Errorf("connecting to the database: %w", err)
 	}
-	pool, err := db.DB()
-	if err != nil {
-		return nil, err
-	}
-	pool.SetMaxOpenConns(16) // a burst waits here rather than at the database
-	pool.SetMaxIdleConns(8)
-	return &DB{db: db, listener: listener{url: url}, recalled: &known{recall.New[job.Document](mostDocuments), recall.New[job.Edit](mostEdits)}}, nil
+	return &DB{db: db, listener: listener{cfg: cfg}, recalled: &known{recall.Weighing(mostDocuments, documentBytes, job.Bytes), recall.Weighing(mostEdits, editBytes, func(job.Edit) int { return 1_000 })}}, nil
 }
 
-// Migrate brings the tables up to date.
+// Migrate brings the tables up to date. Several copies may start at once: one
+// does it, the others wait for it.
 func (d *DB) Migrate(ctx context.Context) error {
 	pool, err := d.db.DB()
 	if err != nil {
@@ -83,7 +97,11 @@ func (d *DB) Migrate(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
-	provider, err := goose.NewProvider(goose.DialectPostgres, pool, files, goose.WithGoMigrations(carryOver()))
+	one, err := lock.NewPostgresSessionLocker(lock.WithLockTimeout(1, 120))
+	if err != nil {
+		return err
+	}
+	provider, err := goose.NewProvider(goose.DialectPostgres, pool, files, goose.WithGoMigrations(carryOver()), goose.WithSessionLocker(one))
 	if err != nil {
 		return err
 	}
@@ -111,7 +129,7 @@ func (d *DB) Close() error {
 }
 
 // ForCrew opens the store for one crew.
-func (d *DB) ForCrew(id string) *Store { return &Store{d.db, id, &d.listener, d.recalled} }
+func (d *DB) ForCrew(id string) *Store { return &Store{d.db, id, &d.listener, d.recalled, &d.turns} }
 
 // Store is what one crew has.
 type Store struct {
@@ -119,12 +137,15 @@ type Store struct {
 	crew     string
 	listener *listener
 	recalled *known
+	turns    *turns
 }
 
 // Bounds on what is known from before.
 const (
 	mostDocuments = 60
 	mostEdits     = 4000
+	documentBytes = 48 << 20
+	editBytes     = 8 << 20
 )
 
 // Job is a job as kept: its document at a revision.
@@ -134,6 +155,7 @@ type Job struct {
 	Document job.Document
 	Updated  time.Time
 	Mended   string // the kept document was damaged: what was done about it
+	Sum      string // of the document as it is kept: another document, another sum
 }
 
 // jobRow is a row of jobs as it is read.
@@ -147,10 +169,13 @@ type jobRow struct {
 	UpdatedAt time.Time
 }
 
+// soundly says whether the document kept has the sum it was kept with.
+const soundly = "coalesce(sum = md5(document::text), false) AS sound"
+
 // head reads a job's row that isn't in the bin; lock keeps others from
 // changing it until the transaction ends.
 func (s *Store) head(tx *gorm.DB, id string, lock bool) (jobRow, error) {
-	query := `SELECT id, revision, document, coalesce(sum, '') AS sum, coalesce(sum = md5(document::text), false) AS sound, unsnapped, updated_at
+	query := `SELECT id, revision, document, coalesce(sum, '') AS sum, ` + soundly + `, unsnapped, updated_at
 		FROM jobs WHERE crew_id = ? AND id = ? AND deleted_at IS NULL`
 	if lock {
 		query += " FOR UPDATE"
@@ -163,16 +188,47 @@ func (s *Store) head(tx *gorm.DB, id string, lock bool) (jobRow, error) {
 	return row, got.Error
 }
 
+// headOnly locks a job's row and reads all of it but the document.
+func (s *Store) headOnly(tx *gorm.DB, id string) (row jobRow, err error) {
+	got := tx.Raw("SELECT id, revision, sum, unsnapped, updated_at FROM jobs WHERE crew_id = ? AND id = ? AND deleted_at IS NULL FOR UPDATE", s.crew, id).Scan(&row)
+	if got.Error == nil && got.RowsAffected == 0 {
+		return row, ErrNotFound
+	}
+	return row, got.Error
+}
+
+// State is which document a job has: its revision and the document's sum. It is
+// a light question. ErrNotFound where there is no such job.
+func (s *Store) State(ctx context.Context, id string) (Job, error) {
+	row, err := s.lightly(ctx, id, "false AS sound")
+	return Job{ID: row.ID, Revision: row.Revision, Updated: row.UpdatedAt, Sum: row.Sum}, err
+}
+
+// lightly reads a job's row without its document.
+func (s *Store) lightly(ctx context.Context, id, sound string) (row jobRow, err error) {
+	got := s.db.WithContext(ctx).Raw("SELECT id, revision, coalesce(sum, '') AS sum, "+sound+", updated_at FROM jobs WHERE crew_id = ? AND id = ? AND deleted_at IS NULL", s.crew, id).Scan(&row)
+	if got.Error == nil && got.RowsAffected == 0 {
+		return row, ErrNotFound
+	}
+	return row, got.Error
+}
+
 // Job finds one job, or ErrNotFound.
 func (s *Store) Job(ctx context.Context, id string) (Job, error) {
 	tx := s.db.WithContext(ctx)
-	row, err := s.head(tx, id, false)
+	row, err := s.lightly(ctx, id, soundly)
 	if err != nil {
 		return Job{}, err
 	}
+	if d, known := s.recalled.documents.Peek(recall.KeyOf(s.crew, row.ID, row.Sum)); known && row.Sound {
+		return Job{ID: row.ID, Revision: row.Revision, Document: d, Updated: row.UpdatedAt, Sum: row.Sum}, nil
+	}
+	if row, err = s.head(tx, id, false); err != nil {
+		return Job{}, err
+	}
 	if row.Sound {
-		if d, err := documentIn(row.Document); err == nil {
-			return Job{ID: row.ID, Revision: row.Revision, Document: d, Updated: row.UpdatedAt}, nil
+		if d, err := s.document(row); err == nil {
+			return Job{ID: row.ID, Revision: row.Revision, Document: d, Updated: row.UpdatedAt, Sum: row.Sum}, nil
 		}
 	}
 	var j Job
@@ -184,6 +240,11 @@ func (s *Store) Job(ctx context.Context, id string) (Job, error) {
 		return err
 	})
 	return j, err
+}
+
+// document is the one of a row that is sound.
+func (s *Store) document(row jobRow) (job.Document, error) {
+	return s.recalled.documents.Of(recall.KeyOf(s.crew, row.ID, row.Sum), func() (job.Document, error) { return documentIn(row.Document) })
 }
 
 // Create keeps a new job under an id that the client made; its log begins with

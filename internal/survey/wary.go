@@ -68,3 +68,14 @@ func (w *Wary) EstimateAll(sums [][]Term) []Estimate {
 
 // Estimate answers one sum.
 func (w *Wary) Estimate(terms []Term) Estimate { return w.EstimateAll([][]Term{terms})[0] }
+
+// Bytes are about how many it takes.
+func (w *Wary) Bytes() int { return w.Model.bytes() + w.With.bytes() }
+
+func (m *Model) bytes() int {
+	if m == nil {
+		return 0
+	}
+	n := len(m.readings)
+	return 10_000 + 300*n + 8*len(m.fits)*n*n
+}

@@ -1,6 +1,7 @@
 package work
 
 import (
+	"context"
 	"sync"
 
 	"homalos/internal/framing"
@@ -20,39 +21,53 @@ type Memory struct {
 	walls   *recall.Kept[framedWall]
 }
 
-// Bounds on what is remembered: a wall takes some tens of kilobytes.
+// Bounds on what is remembered: how many of each, and bytes.
 const (
 	mostSites   = 60
 	mostSurveys = 12
 	mostWalls   = 1200
+	siteBytes   = 32 << 20
+	surveyBytes = 48 << 20
+	wallBytes   = 64 << 20
 )
 
 // NewMemory remembers what a crew at work comes back to.
 func NewMemory() *Memory {
-	return &Memory{*site.NewReader(mostSites), recall.New[*survey.Wary](mostSurveys), recall.New[framedWall](mostWalls)}
+	return &Memory{
+		*site.NewReader(mostSites, siteBytes), recall.Weighing(mostSurveys, surveyBytes, (*survey.Wary).Bytes),
+		recall.Weighing(mostWalls, wallBytes, func(w framedWall) int { return 8_000 + 1_500*len(w.framed.Members) + 500*len(w.framed.Findings) }),
+	}
+}
+
+// Bytes are about how many each part holds.
+func (m *Memory) Bytes() map[string]int {
+	return map[string]int{"sites": m.Reader.Bytes(), "surveys": m.surveys.Bytes(), "walls": m.walls.Bytes()}
 }
 
 // Of works a document out. The error is a job.Faults with all that is wrong.
-func Of(d job.Document) (*Result, error) { return new(Memory).Result(d) }
+func Of(d job.Document) (*Result, error) { return new(Memory).Result(context.Background(), d) }
 
 // Result works a document out. The error is a job.Faults with all that is
-// wrong.
-func (m *Memory) Result(d job.Document) (*Result, error) {
+// wrong, or ctx's when that ends first.
+func (m *Memory) Result(ctx context.Context, d job.Document) (*Result, error) {
 	s, faults := m.Reader.Of(d)
 	if faults != nil {
 		return nil, faults
 	}
-	return m.Out(s), nil
+	return m.Out(ctx, s)
 }
 
-// Out works a site out.
-func (m *Memory) Out(s *site.Site) *Result {
+// Out works a site out. The error is ctx's.
+func (m *Memory) Out(ctx context.Context, s *site.Site) (*Result, error) {
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
 	readings, surroundings := SurveyKey(s), recall.Key{}
 	if m.walls != nil {
 		surroundings = recall.KeyOf(readings, s.Rules, s.Found())
 	}
 	fitted := m.surveys.Must(readings, func() *survey.Wary { return survey.FitWary(s.Readings, s.Noise, s.Zones, s.Slips) })
-	return outIn(s, fitted, func(r *Result, w *framing.Wall) framedWall {
+	r := outIn(ctx, s, fitted, func(r *Result, w *framing.Wall) framedWall {
 		near := sync.OnceValue(func() framing.Heights { return along{fitted.Near(w.At(0), w.At(w.Length), NearReadings), fitted} })
 		if r.leans(w) {
 			r.leanEnds(w, near())
@@ -63,6 +78,7 @@ func (m *Memory) Out(s *site.Site) *Result {
 		}
 		return m.walls.Must(recall.KeyOf(surroundings, w), func() framedWall { return frame(s, w, near()) })
 	})
+	return r, ctx.Err()
 }
 
 // along are the heights along one wall: foretold by the readings closest to

@@ -1,6 +1,8 @@
 package work
 
 import (
+	"context"
+
 	"homalos/internal/abreast"
 	"homalos/internal/cutting"
 	"homalos/internal/framing"
@@ -53,17 +55,27 @@ type Lumbered struct {
 }
 
 // Out works a site out.
-func Out(s *site.Site) *Result { return new(Memory).Out(s) }
+func Out(s *site.Site) *Result {
+	r, _ := new(Memory).Out(context.Background(), s) // which never ends
+	return r
+}
 
-func outIn(s *site.Site, fitted *survey.Wary, frame func(r *Result, w *framing.Wall) framedWall) *Result {
+// outIn works a site out; when ctx ends, what it gives is not whole.
+func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, frame func(r *Result, w *framing.Wall) framedWall) *Result {
 	r := &Result{Site: s, Heights: fitted}
 	walls := r.stand()
 	r.Walls = make([]*Wall, len(walls))
 	abreast.Each(len(walls), func(i int) {
+		if ctx.Err() != nil {
+			return
+		}
 		one := frame(r, walls[i])
 		one.framed.Wall = walls[i]
 		r.Walls[i] = &Wall{Framed: &one.framed, Findings: one.framed.Findings, Against: one.against[:]}
 	})
+	if ctx.Err() != nil {
+		return nil
+	}
 	for _, w := range r.Walls {
 		w.Meetings = r.meetings(w.Framed)
 	}
@@ -200,7 +212,7 @@ func Known(d job.Document, known framing.Heights) (*Result, error) {
 	if faults != nil {
 		return nil, faults
 	}
-	return outIn(s, nil, func(r *Result, w *framing.Wall) framedWall {
+	return outIn(context.Background(), s, nil, func(r *Result, w *framing.Wall) framedWall {
 		r.leanEnds(w, known)
 		*w = *w.Settled()
 		return frame(r.Site, w, known)

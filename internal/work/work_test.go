@@ -49,7 +49,7 @@ func TestTheSiteStaysAsItIs(t *testing.T) {
 	d.Walls[0].Line.Stop = nil // D runs on to the wall that leans
 	d.Walls[1].Line.Stop = &job.LineEnd{Face: "D"}
 	m := work.NewMemory()
-	r, err := m.Result(d)
+	r, err := m.Result(t.Context(), d)
 	require.NoError(t, err)
 	leaned := false
 	for i, w := range r.Walls {
@@ -65,11 +65,11 @@ func TestTheSiteStaysAsItIs(t *testing.T) {
 func TestOnlyTheWallThatChangedIsWorkedOut(t *testing.T) {
 	m := work.NewMemory()
 	d := jobtest.Building(4)
-	before, err := m.Result(d)
+	before, err := m.Result(t.Context(), d)
 	require.NoError(t, err)
 	d = job.Copy(d)
 	d.Walls[2].Openings[0].Centre = job.L("80 in")
-	after, err := m.Result(d)
+	after, err := m.Result(t.Context(), d)
 	require.NoError(t, err)
 	for i := range before.Walls {
 		same := &before.Walls[i].Members[0] == &after.Walls[i].Members[0]

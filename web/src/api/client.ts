@@ -64,6 +64,9 @@ export class Problem extends Error {
   }
 }
 
+/** A line that dropped, or a server or database that is being started: nobody's fault, and it passes. */
+export const passing = (p: unknown) => p instanceof Problem && (p.status === 0 || (p.status >= 502 && p.status <= 504));
+
 interface Answer<T> {
   data?: T;
   error?: unknown;

@@ -1,15 +1,19 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useInfiniteQuery, useQuery, useQueryClient } from "@tanstack/react-query";
 import { v7 as newId } from "uuid";
 import { api, got, type Job, type PlanBody, type RoomBody, type Survey } from "./client";
 
 export { newId };
 
-export const useJobs = () =>
-  useQuery({
-    queryKey: ["jobs"],
-    queryFn: async () => (await got(api.GET("/api/jobs"))).jobs,
+/** Pages of the crew's jobs, those whose names hold some words. */
+export const useJobs = (named: string) =>
+  useInfiniteQuery({
+    queryKey: ["jobs", named],
+    queryFn: ({ pageParam }) => got(api.GET("/api/jobs", { params: { query: { named: named || undefined, after: pageParam } } })),
+    initialPageParam: undefined as string | undefined,
+    getNextPageParam: (page) => page.next,
+    placeholderData: (before) => before,
     // counts that an earlier version left out are being worked out
-    refetchInterval: (q) => (q.state.data?.some((j) => !j.counted) ? 1500 : false),
+    refetchInterval: (q) => (q.state.data?.pages.some((p) => p.jobs.some((j) => !j.counted)) ? 1500 : false),
   });
 
 export const useBin = () => useQuery({ queryKey: ["bin"], queryFn: async () => (await got(api.GET("/api/bin"))).jobs });

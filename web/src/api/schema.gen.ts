@@ -55,6 +55,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What is done to several jobs, and what their devices read, on one connection
+         * @description A browser holds few connections to one address: its pages share this one. Each event names its job.
+         */
+        get: operations["watch-jobs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -62,7 +82,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The crew's jobs */
+        /** A page of the crew's jobs, the one changed last first */
         get: operations["list-jobs"];
         put?: never;
         post?: never;
@@ -442,6 +462,10 @@ export interface components {
             probes?: components["schemas"]["Probe"][];
             supports?: components["schemas"]["Support"][];
             wanted?: components["schemas"]["Wanted"][];
+        };
+        Back: {
+            /** Format: int64 */
+            revision: number;
         };
         Break: {
             /**
@@ -1197,6 +1221,13 @@ export interface components {
             /** Format: int64 */
             plies?: number;
         };
+        Heard: {
+            /** @description A step of the log, or the revision there is, or a reading of a device. */
+            event: unknown;
+            job: string;
+            /** @enum {string} */
+            what: "step" | "quiet" | "back" | "gone" | "shot" | "devices";
+        };
         Hidden: {
             /**
              * Format: length
@@ -1275,6 +1306,8 @@ export interface components {
         };
         JobsBody: {
             jobs: components["schemas"]["Summary"][];
+            /** @description Asks for what comes after, as after; left out where nothing does. */
+            next?: string;
         };
         Joists: {
             /**
@@ -3190,9 +3223,61 @@ export interface operations {
             };
         };
     };
+    "watch-jobs": {
+        parameters: {
+            query?: {
+                /** @description Ids of jobs, each with the last revision known after a colon: 0190c0de-…:12. */
+                job?: string[] | null;
+                /** @description Ids of jobs whose measuring devices are listened to. */
+                devices?: string[] | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": {
+                        data: components["schemas"]["Heard"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event?: "message";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    }[];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-jobs": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description What the page before gave as next. */
+                after?: string;
+                /** @description At most so many. */
+                most?: number;
+                /** @description Only those whose names hold this. */
+                named?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3222,7 +3307,16 @@ export interface operations {
     "get-job": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Succeeds if the server's resource matches one of the passed values. */
+                "If-Match"?: string[] | null;
+                /** @description Succeeds if the server's resource matches none of the passed values. On writes, the special value * may be used to match any existing value. */
+                "If-None-Match"?: string[] | null;
+                /** @description Succeeds if the server's resource date is more recent than the passed date. */
+                "If-Modified-Since"?: string;
+                /** @description Succeeds if the server's resource date is older or the same as the passed date. */
+                "If-Unmodified-Since"?: string;
+            };
             path: {
                 /** @description The job's id (UUIDv7), made by the client. */
                 id: string;
@@ -3453,6 +3547,17 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": ({
+                        data: components["schemas"]["Back"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "back";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    } | {
                         data: components["schemas"]["Gone"];
                         /**
                          * @description The event name.
@@ -3583,7 +3688,16 @@ export interface operations {
     "get-plan": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Succeeds if the server's resource matches one of the passed values. */
+                "If-Match"?: string[] | null;
+                /** @description Succeeds if the server's resource matches none of the passed values. On writes, the special value * may be used to match any existing value. */
+                "If-None-Match"?: string[] | null;
+                /** @description Succeeds if the server's resource date is more recent than the passed date. */
+                "If-Modified-Since"?: string;
+                /** @description Succeeds if the server's resource date is older or the same as the passed date. */
+                "If-Unmodified-Since"?: string;
+            };
             path: {
                 /** @description The job's id (UUIDv7), made by the client. */
                 id: string;
@@ -3687,7 +3801,16 @@ export interface operations {
     "get-room": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Succeeds if the server's resource matches one of the passed values. */
+                "If-Match"?: string[] | null;
+                /** @description Succeeds if the server's resource matches none of the passed values. On writes, the special value * may be used to match any existing value. */
+                "If-None-Match"?: string[] | null;
+                /** @description Succeeds if the server's resource date is more recent than the passed date. */
+                "If-Modified-Since"?: string;
+                /** @description Succeeds if the server's resource date is older or the same as the passed date. */
+                "If-Unmodified-Since"?: string;
+            };
             path: {
                 /** @description The job's id (UUIDv7), made by the client. */
                 id: string;

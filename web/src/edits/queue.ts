@@ -1,4 +1,4 @@
-import { type Edit, type Edited, got, type Job, outliving, Problem } from "../api/client";
+import { type Edit, type Edited, got, type Job, outliving, Problem, passing } from "../api/client";
 import { byWhom, device, kept } from "./me";
 import { remade, replacedBy, withEdit } from "./optimistic";
 
@@ -21,9 +21,6 @@ interface Item extends Waiting {
   done?: (o: Outcome) => void;
   failed?: (p: Problem) => void;
 }
-
-/** A line that dropped, or a server that is being started: not the edit's fault. */
-const passing = (p: Problem) => p.status === 0 || (p.status >= 502 && p.status <= 504);
 
 const waits = [500, 1000, 2000, 4000, 8000, 15000];
 

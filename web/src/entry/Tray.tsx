@@ -2,6 +2,7 @@ import { Button } from "@mantine/core";
 import { IconViewfinder } from "@tabler/icons-react";
 import { useEffect, useRef, useState } from "react";
 import { type Aim, api, got, Problem } from "../api/client";
+import { listen } from "../edits/stream";
 import { bare } from "./bare";
 import "./tray.css";
 
@@ -33,18 +34,17 @@ export function Tray({ job, connected, aim, fill, shooting }: Props) {
   kind.current = aim?.kind;
   useEffect(() => {
     if (!connected) return;
-    const stream = new EventSource(`/api/jobs/${job}/device/stream`);
-    stream.onopen = () => setState("listening");
-    stream.onerror = () => setState("lost");
-    stream.onmessage = (e) => {
-      const shot = JSON.parse(e.data) as Shot;
+    return listen({ job, devices: true }, (h) => {
+      if (h.what === "line" && h.event === "broken") setState("lost");
+      if (h.what === "devices") setState((h.event as { there: boolean }).there ? "listening" : "lost");
+      if (h.what !== "shot") return;
+      const shot = h.event as Shot;
       setWaiting(false);
       if (shot.kind !== kind.current) return setSaid(`${shot.device}: a ${shot.kind}, not what is asked for here`);
       const value = shot.value ?? String(shot.degrees ?? "");
       setSaid(`${shot.device} says ${bare(value)}`);
       filled.current(bare(value), shot.device);
-    };
-    return () => stream.close();
+    });
   }, [job, connected]);
   if (!connected) return null;
   const shoot = () => {

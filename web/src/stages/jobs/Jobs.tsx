@@ -1,10 +1,10 @@
 import { ActionIcon, Button, FileButton, Group, Modal, SegmentedControl, Stack, Text, TextInput } from "@mantine/core";
 import { useForm } from "@mantine/form";
-import { useDocumentTitle } from "@mantine/hooks";
+import { useDebouncedValue, useDocumentTitle } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
 import { IconPlus, IconTrash, IconUpload } from "@tabler/icons-react";
 import { useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, got, type Problem, type Summary } from "../../api/client";
 import { newId, useBin, useJobs } from "../../api/hooks";
@@ -15,24 +15,32 @@ import "./jobs.css";
 
 /** The crew's jobs: open one, start one, bring one in. */
 export function Jobs() {
-  const jobs = useJobs();
+  const [filter, setFilter] = useState("");
+  const [named] = useDebouncedValue(filter.trim(), 200);
+  const jobs = useJobs(named);
+  const shown = jobs.data?.pages.flatMap((p) => p.jobs) ?? [];
   const bin = useBin();
   useDocumentTitle("Jobs · Homalos");
   const cache = useQueryClient();
   const go = useNavigate();
-  const [filter, setFilter] = useState("");
   const [starting, setStarting] = useState(false);
   const [faults, setFaults] = useState<Problem>();
+  const ids = useRef(new Map<string, string>());
   const bringIn = async (file: File | null) => {
     if (!file) return;
+    // brought in again, since no answer came, it keeps its id: it is made once
+    const which = `${file.name} ${file.size} ${file.lastModified}`;
+    const id = ids.current.get(which) ?? newId();
+    ids.current.set(which, id);
     try {
       const job = await got(
         api.PUT("/api/jobs/{id}", {
-          params: { path: { id: newId() } },
+          params: { path: { id } },
           body: (await file.text()) as never,
           bodySerializer: (b: unknown) => b as string,
         }),
       );
+      ids.current.delete(which);
       cache.invalidateQueries({ queryKey: ["jobs"] });
       go(`/jobs/${job.id}/read`);
     } catch (e) {
@@ -59,7 +67,6 @@ export function Jobs() {
         ),
       });
     }, tell);
-  const shown = (jobs.data ?? []).filter((j) => j.name.toLowerCase().includes(filter.toLowerCase()));
   return (
     <div className="shell bare">
       <header>
@@ -78,7 +85,7 @@ export function Jobs() {
               </Button>
             )}
           </FileButton>
-          {(jobs.data?.length ?? 0) > 3 && (
+          {(shown.length > 3 || filter !== "") && (
             <TextInput
               size="md"
               placeholder="Find a job"
@@ -90,7 +97,7 @@ export function Jobs() {
         </Group>
         {jobs.isPending && <Loading />}
         {jobs.error && <Failed error={jobs.error} again={() => jobs.refetch()} />}
-        {jobs.data?.length === 0 && (
+        {jobs.data && shown.length === 0 && named === "" && (
           <Empty title="No job yet">
             <Text>
               Start one, name its first wall, and tape the gap from floor to ceiling at three places along it: the stud lengths
@@ -127,7 +134,12 @@ export function Jobs() {
             </li>
           ))}
         </ul>
-        {jobs.data && jobs.data.length > 0 && shown.length === 0 && <Text className="quiet">No job is called that.</Text>}
+        {jobs.data && named !== "" && shown.length === 0 && <Text className="quiet">No job is called that.</Text>}
+        {jobs.hasNextPage && (
+          <Button h={48} mt="md" variant="default" loading={jobs.isFetchingNextPage} onClick={() => jobs.fetchNextPage()}>
+            Show earlier jobs
+          </Button>
+        )}
         {(bin.data?.length ?? 0) > 0 && (
           <details className="bin">
             <summary>
@@ -181,10 +193,15 @@ function Start({ close }: { close: () => void }) {
     validate: { name: (name) => (name.trim() ? null : "give it a name") },
   });
   const go = useNavigate();
-  const start = (body: typeof form.values) =>
-    got(api.POST("/api/jobs/{id}/start", { params: { path: { id: newId() } }, body })).then(
+  const id = useRef(newId()); // kept until the job is there: started again, since no answer came, it is made once
+  const start = (body: typeof form.values): Promise<unknown> =>
+    got(api.POST("/api/jobs/{id}/start", { params: { path: { id: id.current } }, body })).then(
       (job) => go(`/jobs/${job.id}/read`),
-      tell,
+      (e: Problem) => {
+        if (e.status !== 409) return tell(e);
+        id.current = newId(); // it was made, and is called otherwise by now
+        return start(body);
+      },
     );
   return (
     <Modal opened onClose={close} title="New job">
