@@ -21,6 +21,8 @@ homalos edit JOB EDITS        print the job document with edits made; --inverse 
 homalos serve -db URL         serve the application
 homalos demo -db URL          serve it with the demo jobs
 homalos export -db URL JOB    print a job of the database as a job document
+homalos backup -db URL FILE   write everything of the crew, its log included, with a checksum
+homalos restore -db URL FILE  put it back; --replace: in place of what is there
 homalos simulate --seed N     write a made-up job and, apart, what is really there
 homalos openapi               print the description of the API
 homalos schema job|plan|edit  print the JSON Schema of a document
@@ -32,7 +34,13 @@ func main() {
 
 // run is the program without the process around it; it returns the exit code:
 // 0 done, 1 something outside failed, 2 the input is at fault.
-func run(args []string, in io.Reader, out, errs io.Writer) int {
+func run(args []string, in io.Reader, out, errs io.Writer) (code int) {
+	defer func() {
+		if wrong := recover(); wrong != nil {
+			fmt.Fprintf(errs, "$: a fault of the program, not of the input: %v. Please send it in with the input\n", wrong)
+			code = 1
+		}
+	}()
 	if len(args) == 0 {
 		fmt.Fprintln(errs, usage)
 		return 2
@@ -46,6 +54,10 @@ func run(args []string, in io.Reader, out, errs io.Writer) int {
 		return serve(args[1:], args[0] == "demo", out, errs)
 	case "export":
 		return export(args[1:], out, errs)
+	case "backup":
+		return backup(args[1:], out, errs)
+	case "restore":
+		return restore(args[1:], out, errs)
 	case "simulate":
 		return simulate(args[1:], out, errs)
 	case "openapi":

@@ -153,6 +153,8 @@ func (r Request) Fit() Faults {
 		switch {
 		case e.ID == "":
 			faults.Add(path+".id", "missing: give each edit an id of its own (a UUIDv7), so that it is made once however often it is sent")
+		case Control(e.ID) >= 0:
+			faults.Add(path+".id", "%s", noControl)
 		case seen[e.ID]:
 			faults.Add(path+".id", "%q stands twice: give each edit its own", e.ID)
 		}

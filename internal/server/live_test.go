@@ -35,7 +35,13 @@ type event struct {
 // stream listens to a job, from after a revision.
 func (a *application) stream(ctx context.Context, after string) <-chan event {
 	a.t.Helper()
-	request, err := http.NewRequestWithContext(ctx, "GET", a.base+jobPath+"/events", nil)
+	return a.streamAt(ctx, jobPath+"/events", after)
+}
+
+// streamAt listens at an address.
+func (a *application) streamAt(ctx context.Context, path, after string) <-chan event {
+	a.t.Helper()
+	request, err := http.NewRequestWithContext(ctx, "GET", a.base+path, nil)
 	require.NoError(a.t, err)
 	if after != "" {
 		request.Header.Set("Last-Event-ID", after)

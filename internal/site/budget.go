@@ -7,8 +7,8 @@ import "homalos/internal/job"
 // a building has; near each of them a plan takes a few seconds.
 const (
 	mostJoists        = 20_000
-	mostJoistWalls    = 1_500_000
-	mostObstructWalls = 30_000
+	mostJoistWalls    = 1_000_000
+	mostObstructWalls = 20_000
 	mostFoundWalls    = 100_000
 	mostReadWalls     = 800_000
 	mostTieCorners    = 5_000

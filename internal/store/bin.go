@@ -55,6 +55,9 @@ func (s *Store) Jobs(ctx context.Context, page Page) (jobs []Head, next string, 
 	}
 	most = min(most, mostPage)
 	where, args := "deleted_at IS NULL", []any{}
+	if job.Control(page.Named) >= 0 {
+		return nil, "", job.Faults{{Path: "query.named", Text: "it holds a control character: remove it"}}
+	}
 	if page.Named != "" {
 		where += ` AND name ILIKE '%' || ? || '%'`
 		args = append(args, likely.Replace(page.Named))

@@ -208,7 +208,10 @@ func TestACrewSeesOnlyItsOwn(t *testing.T) {
 	require.NoError(t, mine.Delete(ctx, id))
 	assert.ErrorIs(t, other.Restore(ctx, id), store.ErrNotFound)
 	assert.ErrorIs(t, other.Erase(ctx, id), store.ErrNotFound)
-	for _, list := range []func(context.Context) ([]store.Head, error){other.Jobs, other.Bin} {
+	for _, list := range []func(context.Context) ([]store.Head, error){func(ctx context.Context) ([]store.Head, error) {
+		all, _, err := other.Jobs(ctx, store.Page{})
+		return all, err
+	}, other.Bin} {
 		heads, err := list(ctx)
 		require.NoError(t, err)
 		assert.Empty(t, heads)
