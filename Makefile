@@ -1,4 +1,4 @@
-.PHONY: help demo test check fuzz bench generate readings screenshots fmt
+.PHONY: help demo test check fuzz load chaos bench generate readings screenshots fmt
 
 help: ## List the targets
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
@@ -14,6 +14,12 @@ check: ## Formatting, linters, types, stale generated files
 
 fuzz: ## Try the laws on ever other cases, for FUZZ minutes (5)
 	@bash scripts/fuzz.sh
+
+load: ## Have 50 people work for half a minute, with 5, 100 and 1,000 jobs, and print how long they wait
+	@bash scripts/load.sh
+
+chaos: ## Kill and freeze application and database for two minutes of work; count what was lost
+	@HOMALOS_CHAOS=$${CHAOS:-2m} bash scripts/test.sh ./cmd/homalos -count=1 -run TestKilled -v | grep -v '"level"'
 
 bench: ## Print the benchmarks
 	@bash scripts/bench.sh

@@ -9,6 +9,7 @@ need=()
 [ -n "$(ls /usr/lib/postgresql/*/bin/initdb 2>/dev/null)" ] || need+=(postgresql)
 if [ "$what" = test ]; then
   [ -x /usr/bin/chromium ] || need+=(chromium)
+  command -v cc >/dev/null || need+=(gcc libc6-dev) # races are looked for with it
 fi
 if [ ${#need[@]} -gt 0 ]; then
   echo "installing ${need[*]} (Debian's packages)" >&2

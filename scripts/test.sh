@@ -14,3 +14,7 @@ HOMALOS_TEST_DB=$(scripts/postgres.sh start test fast 2>.data/postgres-test.log)
 export HOMALOS_TEST_DB
 export RAPID_SEED=${RAPID_SEED:-1} # the same cases each time; make fuzz varies them
 go test "${@:-./...}"
+if [ "${1:-./...}" = ./... ]; then # what many do at once, watched for races
+  CGO_ENABLED=1 go test -race ./internal/abreast ./internal/recall ./internal/store ./internal/server \
+    -run 'AtOnce|Stream|Wakes|Unchanged|Commit|Elsewhere|Turn|Leaves|Another|Copies|Worked|Backup|Pages|Asked|Waits|Stopped|Slow|Each'
+fi

@@ -25,8 +25,10 @@ type stroke struct{ from, to geo.Point }
 // how many each holds.
 func Layers(r io.Reader) (map[string]int, job.Faults) {
 	out := map[string]int{}
-	_, faults := entities(r, func(e entity) { out[e.layer]++ })
-	return out, faults
+	if _, faults := entities(r, func(e entity) { out[e.layer]++ }); faults != nil {
+		return nil, faults
+	}
+	return out, nil
 }
 
 // ReadOutline reads a room's outline from the lines and polylines of one layer

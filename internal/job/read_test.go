@@ -1,6 +1,7 @@
 package job
 
 import (
+	"encoding/json"
 	"os"
 	"strings"
 	"testing"
@@ -87,6 +88,39 @@ func FuzzReadNeverPanics(f *testing.F) {
 			if again, faults := Read(Write(d)); faults != nil || !Same(d, again) {
 				t.Fatalf("%s doesn't read back: %v", raw, faults)
 			}
+		}
+	})
+}
+
+// Any request of edits is read or refused, and what is read is written and read
+// as the same; made in a document, it never ends but in faults.
+func FuzzReadRequest(f *testing.F) {
+	for _, text := range []string{
+		`{"revision":1,"edits":[{"id":"a","do":"rename","name":"x"}]}`,
+		`{"revision":1,"by":"Ines","after":["b"],"edits":[{"id":"a","do":"add-reading","reading":{"id":"r","kind":"gap","place":{"wall":"A","station":"9"},"value":"96"}},{"id":"c","do":"undo","edit":"a"}]}`,
+		`{"revision":0,"edits":[{"id":"a","do":"put-wall","wall":{"id":"A","lumber":"2x4","from":{"x":"0","y":"0"},"to":{"x":"9","y":"0"}}},{"id":"b","do":"put-opening","wall":"A","opening":{"id":"D","kind":"door","centre":"4"}},{"id":"c","do":"remove-wall","wall":"A"}]}`,
+		`{"revision":1,"edits":[{"id":"a","do":"remove","part":"joists","name":"J"},{"id":"b","do":"cut","cut":{"member":"A-S1","lumber":"2x4","length":"9"}}]}`,
+		`{"edits":[{}]}`, `{"edits":[{"do":"set-rules","rules":{"fit":"1/8"}}]}`,
+	} {
+		f.Add([]byte(text))
+	}
+	base, faults := Read([]byte(least))
+	require.Empty(f, faults)
+	f.Fuzz(func(t *testing.T, raw []byte) {
+		r, faults := ReadRequest(raw)
+		if faults != nil {
+			return
+		}
+		_ = r.Fit()
+		d := Copy(base)
+		for i, e := range r.Edits {
+			text, err := json.Marshal(e)
+			require.NoError(t, err)
+			var again Edit
+			require.NoError(t, json.Unmarshal(text, &again))
+			require.True(t, SameEdit(e, again), "%d: %s", i, text)
+			var wrong Faults
+			e.On(&d, "edit", &wrong)
 		}
 	})
 }

@@ -130,6 +130,7 @@ func TestHostileDocumentsAreAnsweredOrRefused(t *testing.T) {
 			}
 		}
 		cancel()
+		t.Logf("%s: %d MB by now", name, most>>20)
 	}
 	close(stop)
 	<-done

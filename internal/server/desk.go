@@ -58,6 +58,13 @@ func (d *desk) take(ctx context.Context, crew string) error {
 	}
 }
 
+// crowded says whether who comes now has to wait.
+func (d *desk) crowded() bool {
+	d.mu.Lock()
+	defer d.mu.Unlock()
+	return d.free == 0
+}
+
 // leave takes one out of its line; false if its turn has come.
 func (d *desk) leave(crew string, turn chan struct{}) bool {
 	d.mu.Lock()

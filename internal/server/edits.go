@@ -149,14 +149,27 @@ func (s *Server) edit(ctx context.Context, in *struct {
 	return out, nil
 }
 
-// tell says what follows from edits that were made.
+// tell says what follows from edits that were made. Where nothing is cut yet,
+// and others wait to change the job already or all cores are at work, it is left
+// out: that the edits are made is told at once, and pages read the last state's
+// plan, once for all.
 func (s *Server) tell(ctx context.Context, before, j store.Job, device string, out *EditsBody) (err error) {
 	if out.Offers, err = s.offers(ctx, j.ID, j.Revision, device); err != nil {
 		return err
 	}
+	cut := len(before.Document.CutNow()) > 0
+	if !cut && (s.store.Awaited(j.ID) || s.plans.desk.crowded()) {
+		return nil
+	}
 	now, err := s.planBody(ctx, j)
 	if err != nil {
 		return err
+	}
+	if err := s.store.Summarise(ctx, j.ID, j.Revision, s.summary(ctx, j.Document)); err != nil {
+		return err
+	}
+	if !cut && !s.plans.knows(before.Document) {
+		return nil // nobody has what it changes
 	}
 	was, err := s.planBody(ctx, before)
 	if err != nil { // there is nothing to compare it with
@@ -189,7 +202,7 @@ func (s *Server) made(ctx context.Context, now store.Job, log store.Log, request
 			return entry, done, conflict(&Stale{Revision: now.Revision, Theirs: []job.Change{}, Yours: []job.Change{}}, "what was done since rests on it: "+err.Error(), err)
 		}
 		done.Said, done.Steps[0].Asked = said, &edits[0]
-		return s.logged(ctx, entry, done), done, nil
+		return s.logged(entry, done), done, nil
 	}
 	done, err := maker.Make(edits)
 	var faults job.Faults
@@ -206,7 +219,7 @@ func (s *Server) made(ctx context.Context, now store.Job, log store.Log, request
 	if met := meeting(done.Touches(), theirs); met != nil {
 		return entry, done, s.stale(ctx, now, maker, edits, met, nil)
 	}
-	return s.logged(ctx, entry, done), done, nil
+	return s.logged(entry, done), done, nil
 }
 
 // meeting are the steps that have a part in common with what is touched.
@@ -262,9 +275,8 @@ func (s *Server) sinceThen(maker *making.Maker, now store.Job, log store.Log, re
 	return theirs, nil
 }
 
-func (s *Server) logged(ctx context.Context, entry store.Entry, done making.Edited) store.Entry {
+func (s *Server) logged(entry store.Entry, done making.Edited) store.Entry {
 	entry.Document, entry.Said = done.Document, done.Said
-	entry.Summary = s.summary(ctx, done.Document)
 	for _, one := range done.Steps {
 		entry.Lines = append(entry.Lines, store.Line{Edit: one.Edit, Inverse: one.Inverse, Asked: one.Asked})
 	}

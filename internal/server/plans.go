@@ -28,9 +28,9 @@ type plans struct {
 // Bounds on what is remembered: how many of each, and bytes.
 const (
 	mostRemembered = 200
-	planBytes      = 96 << 20
-	roomBytes      = 48 << 20
-	reliefBytes    = 32 << 20
+	planBytes      = 64 << 20
+	roomBytes      = 32 << 20
+	reliefBytes    = 16 << 20
 )
 
 func newPlans() *plans {
@@ -70,6 +70,12 @@ func (p *plans) of(ctx context.Context, d job.Document) (plan.Plan, error) {
 	}
 	out.Name = d.Name
 	return out, nil
+}
+
+// knows says whether a document's plan is at hand.
+func (p *plans) knows(d job.Document) bool {
+	_, known := p.kept.Peek(keyOf(d))
+	return known
 }
 
 // room is the room that a document's plan is in.

@@ -1,6 +1,7 @@
 package store
 
 import (
+	"database/sql"
 	"database/sql/driver"
 	"errors"
 	"io"
@@ -22,5 +23,5 @@ func Away(err error) bool {
 		class := said.Code[:2]
 		return class == "57" || class == "53" || class == "08" || said.Code == "55P03"
 	}
-	return errors.Is(err, driver.ErrBadConn) || errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF)
+	return pgconn.SafeToRetry(err) || pgconn.Timeout(err) || errors.Is(err, sql.ErrConnDone) || errors.Is(err, driver.ErrBadConn) || errors.Is(err, io.EOF) || errors.Is(err, io.ErrUnexpectedEOF)
 }

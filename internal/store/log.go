@@ -113,6 +113,10 @@ func (s *Store) Append(ctx context.Context, id string, asked []job.Edit, work fu
 	}
 }
 
+// Awaited says whether others wait, or are about, to change a job through this
+// copy of the application.
+func (s *Store) Awaited(id string) bool { return s.turns.awaited(topic(s.crew, id)) }
+
 // errMoved says that the job is no longer what a step was worked out from.
 var errMoved = errors.New("the job was changed meanwhile")
 

@@ -144,7 +144,7 @@ type Store struct {
 const (
 	mostDocuments = 60
 	mostEdits     = 4000
-	documentBytes = 48 << 20
+	documentBytes = 24 << 20
 	editBytes     = 8 << 20
 )
 

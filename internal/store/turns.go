@@ -18,6 +18,14 @@ type turn struct {
 	waiting int
 }
 
+// awaited says whether somebody waits for the turn at a job.
+func (t *turns) awaited(name string) bool {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	one := t.jobs[name]
+	return one != nil && one.waiting > 0
+}
+
 // take waits for the turn at a job; done gives it back.
 func (t *turns) take(ctx context.Context, name string) (done func(), err error) {
 	t.mu.Lock()
