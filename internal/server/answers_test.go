@@ -3,7 +3,9 @@ package server_test
 import (
 	"context"
 	"net/http/httptest"
+	"strconv"
 	"strings"
+	"sync"
 	"testing"
 
 	"github.com/gin-gonic/gin"
@@ -84,6 +86,53 @@ func TestAPlanIsNeverOfAnotherDocument(t *testing.T) {
 	third, _ := plans()
 	assert.Contains(t, third, "another second")
 	assert.NotContains(t, third, "after the backup")
+}
+
+// While walls change, every plan is of the revision that it names.
+func TestEveryPlanIsOfItsRevision(t *testing.T) {
+	t.Parallel()
+	a := start(t)
+	require.Equal(t, 201, a.call("POST", jobPath+"/start", "", said{"name": "loft", "units": "metric"}).status)
+	long := sync.Map{} // by revision
+	put := func(n int) {
+		wall := said{"id": "A", "lumber": "45×95", "from": said{"x": "0", "y": "0"}, "to": said{"x": strconv.Itoa(n), "y": "0"}}
+		r := a.edit(a.revision(), do("put-wall", said{"wall": wall}))
+		if r.status == 200 {
+			long.Store(int(r.body["revision"].(float64)), strconv.Itoa(n)+" mm")
+		}
+	}
+	put(2000)
+	var wait sync.WaitGroup
+	for i := range 3 {
+		wait.Go(func() {
+			for n := range 15 {
+				put(2001 + n*3 + i)
+			}
+		})
+	}
+	type seen struct {
+		revision int
+		long     string
+	}
+	var mu sync.Mutex
+	var all []seen
+	for range 4 {
+		wait.Go(func() {
+			for range 25 {
+				r := a.call("GET", jobPath+"/plan", "", nil)
+				plan := r.body["plan"].(map[string]any)
+				one := seen{int(r.body["revision"].(float64)), plan["walls"].([]any)[0].(map[string]any)["length"].(string)}
+				mu.Lock()
+				all = append(all, one)
+				mu.Unlock()
+			}
+		})
+	}
+	wait.Wait()
+	for _, one := range all {
+		was, _ := long.Load(one.revision)
+		assert.Equal(t, was, one.long, "revision %d", one.revision)
+	}
 }
 
 // Made is said to be made, whatever goes wrong after it; and nothing that the

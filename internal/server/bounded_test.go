@@ -67,7 +67,9 @@ func hostile() map[string]said {
 		"a street of doors":        {"survey": said{"readings": gaps(400, 99000, 9)}, "walls": many(9, func(i int) said { return wall(i, 99000, said{"openings": doors(97)}) })},
 		"no stock":                 {"lumber": []said{{"id": "2x4", "thickness": "38 mm", "depth": "89 mm", "stock": []string{}}}, "walls": walls(3, 3000)},
 		"a wall of a thousand km":  {"walls": []said{wall(0, 999_000_000, nil)}},
-		"walls that cross":         {"walls": many(450, func(i int) said { return said{"id": fmt.Sprint("W", i), "lumber": "2x4", "from": said{"x": "0", "y": mm(i * 10)}, "to": said{"x": "9000 mm", "y": mm(9000 - i*10)}} })},
+		"walls that cross": {"walls": many(450, func(i int) said {
+			return said{"id": fmt.Sprint("W", i), "lumber": "2x4", "from": said{"x": "0", "y": mm(i * 10)}, "to": said{"x": "9000 mm", "y": mm(9000 - i*10)}}
+		})},
 	}
 }
 

@@ -103,7 +103,7 @@ func TestTheDoorIsClosedToOtherOrigins(t *testing.T) {
 func TestSlowBodiesAreLetGo(t *testing.T) {
 	t.Parallel()
 	gin.SetMode(gin.ReleaseMode)
-	web := httptest.NewUnstartedServer(server.New(storetest.Open(t)))
+	web := httptest.NewUnstartedServer(server.New(storetest.Open(t), server.Bodies(600*time.Millisecond)))
 	web.Config.ReadHeaderTimeout, web.Config.ReadTimeout = 300*time.Millisecond, 600*time.Millisecond
 	web.Start()
 	t.Cleanup(web.Close)

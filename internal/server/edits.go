@@ -43,7 +43,7 @@ func (s *Server) editRoutes(api huma.API) {
 		OperationID: "make-edits", Method: http.MethodPost, Path: "/api/jobs/{id}/edits", Summary: "Change a job: one or more edits, all or none",
 		Description: "The only way to change a job. Each edit has an id made by the client; sent twice, it is made once. Edits made to an older revision are made " +
 			"all the same if nothing that they touch has changed since, else it is 409 with both changes. Lines that are only added (readings, tapes, ticks) never conflict.",
-		MaxBodyBytes: job.MostRequestBytes, SkipValidateBody: true,
+		MaxBodyBytes: job.MostRequestBytes, BodyReadTimeout: s.bodies, SkipValidateBody: true,
 		RequestBody: &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"application/json": {Schema: request}}},
 	}, s.edit)
 	s.importRoutes(api)

@@ -54,7 +54,7 @@ func (s *Server) exchangeRoutes(api huma.API) {
 			}
 			return exchange.WriteSVG(out, room, titleOf(j))
 		}))
-	huma.Register(api, huma.Operation{OperationID: "list-layers", Method: http.MethodPost, Path: "/api/layers", Summary: "The layers of a DXF drawing that hold lines", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("application/dxf")},
+	huma.Register(api, huma.Operation{OperationID: "list-layers", Method: http.MethodPost, Path: "/api/layers", Summary: "The layers of a DXF drawing that hold lines", MaxBodyBytes: exchange.MostBytes + 1024, BodyReadTimeout: s.bodies, RequestBody: raw("application/dxf")},
 		func(ctx context.Context, in *struct{ RawBody []byte }) (*struct{ Body DrawingLayers }, error) {
 			layers, faults := exchange.Layers(bytes.NewReader(in.RawBody))
 			if faults != nil {
@@ -78,7 +78,7 @@ type Imported struct {
 
 // importRoutes read files into edits. Nothing is changed until those are sent.
 func (s *Server) importRoutes(api huma.API) {
-	huma.Register(api, huma.Operation{OperationID: "read-readings", Method: http.MethodPost, Path: "/api/jobs/{id}/readings.csv", Summary: "Readings of a CSV file, as edits to send; nothing is changed", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("text/csv")},
+	huma.Register(api, huma.Operation{OperationID: "read-readings", Method: http.MethodPost, Path: "/api/jobs/{id}/readings.csv", Summary: "Readings of a CSV file, as edits to send; nothing is changed", MaxBodyBytes: exchange.MostBytes + 1024, BodyReadTimeout: s.bodies, RequestBody: raw("text/csv")},
 		func(ctx context.Context, in *struct {
 			JobID
 			RawBody []byte
@@ -111,7 +111,7 @@ func (s *Server) importRoutes(api huma.API) {
 				return nil
 			})
 		})
-	huma.Register(api, huma.Operation{OperationID: "read-outline", Method: http.MethodPost, Path: "/api/jobs/{id}/outline", Summary: "The room's corners as a DXF drawing has them, as edits to send; nothing is changed", MaxBodyBytes: exchange.MostBytes + 1024, RequestBody: raw("application/dxf")},
+	huma.Register(api, huma.Operation{OperationID: "read-outline", Method: http.MethodPost, Path: "/api/jobs/{id}/outline", Summary: "The room's corners as a DXF drawing has them, as edits to send; nothing is changed", MaxBodyBytes: exchange.MostBytes + 1024, BodyReadTimeout: s.bodies, RequestBody: raw("application/dxf")},
 		func(ctx context.Context, in *struct {
 			JobID
 			Layer   string `query:"layer" required:"true"`

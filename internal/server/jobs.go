@@ -122,7 +122,7 @@ func (s *Server) jobRoutes(api huma.API) {
 	document := api.OpenAPI().Components.Schemas.Schema(reflect.TypeFor[job.Document](), true, "Document")
 	huma.Register(api, huma.Operation{
 		OperationID: "import-job", Method: http.MethodPut, Path: "/api/jobs/{id}", Summary: "Import a job document under a new id",
-		MaxBodyBytes: mostBody, SkipValidateBody: true,
+		MaxBodyBytes: mostBody, BodyReadTimeout: s.bodies, SkipValidateBody: true,
 		RequestBody: &huma.RequestBody{Required: true, Content: map[string]*huma.MediaType{"application/json": {Schema: document}}},
 	}, s.importJob)
 	huma.Register(api, huma.Operation{OperationID: "start-job", Method: http.MethodPost, Path: "/api/jobs/{id}/start", Summary: "Start an empty job with the usual lumber"},

@@ -33,7 +33,8 @@ type Server struct {
 	crew    string
 	plans   *plans
 	at      []string // addresses that people use
-	devices string   // address of the measuring devices' server, "" for none
+	bodies  time.Duration
+	devices string // address of the measuring devices' server, "" for none
 	beat    time.Duration
 
 	counting sync.Mutex
@@ -51,6 +52,10 @@ func WithDevices(address string) Option { return func(s *Server) { s.devices = a
 // stop.
 func Until(ctx context.Context) Option { return func(s *Server) { s.closing = ctx.Done() } }
 
+// Bodies says how long a large body may take to come in; ReadTime if it isn't
+// given.
+func Bodies(long time.Duration) Option { return func(s *Server) { s.bodies = long } }
+
 // At names an address that people use, such as https://homalos.example; without
 // any, the application is for this machine alone.
 func At(addresses ...string) Option { return func(s *Server) { s.at = append(s.at, addresses...) } }
@@ -66,7 +71,7 @@ type Application struct {
 // New builds the application.
 func New(db *store.DB, options ...Option) *Application {
 	engine := gin.New()
-	s := &Server{store: db.ForCrew(store.BuiltInCrew), crew: store.BuiltInCrew, beat: beat, plans: newPlans()}
+	s := &Server{store: db.ForCrew(store.BuiltInCrew), crew: store.BuiltInCrew, beat: beat, bodies: ReadTime, plans: newPlans()}
 	for _, o := range options {
 		o(s)
 	}

@@ -190,7 +190,7 @@ func (s *Store) write(tx *gorm.DB, row jobRow, id string, entry Entry) (sum stri
 		}
 		rows = append(rows, one)
 	}
-	if err := tx.CreateInBatches(rows, 500).Error; err != nil {
+	if err := tx.CreateInBatches(rows, 4000).Error; err != nil {
 		return "", err
 	}
 	written, err := encoded(entry.Document)

@@ -42,7 +42,10 @@ func manners(cfg *pgx.ConnConfig) {
 func (d *DB) Ready(ctx context.Context) error {
 	for wait := 100 * time.Millisecond; ; wait = min(2*wait, 5*time.Second) {
 		err := d.Ping(ctx)
-		if err == nil || ctx.Err() != nil {
+		if err == nil {
+			return d.fit(ctx)
+		}
+		if ctx.Err() != nil {
 			return errors.Join(err, ctx.Err())
 		}
 		if !Away(err) {
@@ -55,6 +58,21 @@ func (d *DB) Ready(ctx context.Context) error {
 		case <-time.After(wait):
 		}
 	}
+}
+
+// fit keeps the pool well below what the server takes, so that several copies
+// and an administrator find room.
+func (d *DB) fit(ctx context.Context) error {
+	pool, err := d.db.DB()
+	if err != nil {
+		return err
+	}
+	var most int
+	if err := pool.QueryRowContext(ctx, "SELECT current_setting('max_connections')::int").Scan(&most); err != nil {
+		return fmt.Errorf("the database can't be used: %w", hidden(err))
+	}
+	pool.SetMaxOpenConns(max(2, min(mostConnections, most/4)))
+	return nil
 }
 
 // hidden is an error of connecting without what the address holds: no user, no

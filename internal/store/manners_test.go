@@ -226,3 +226,27 @@ func TestADamagedBackupIsRefused(t *testing.T) {
 	}
 	assert.Equal(t, before, seen(t, s))
 }
+
+// The first page of ten thousand jobs, and a name looked for among them.
+func BenchmarkAPageOfTenThousandJobs(b *testing.B) {
+	url := storetest.URL(b)
+	db, err := store.Open(url)
+	require.NoError(b, err)
+	b.Cleanup(func() { _ = db.Close() })
+	require.NoError(b, db.Migrate(ctx))
+	s := db.ForCrew(store.BuiltInCrew)
+	_, err = s.Create(ctx, id, job.Starter("one of many", "metric"), nobody, map[string]int{"pieces": 1})
+	require.NoError(b, err)
+	_, err = storetest.SQL(b, url).Exec(`INSERT INTO jobs (crew_id, id, revision, document, sum, summary, updated_at)
+		SELECT crew_id, gen_random_uuid(), 1, jsonb_set(document, '{name}', to_jsonb('job ' || n)), sum, summary, now() - n * interval '1 minute' FROM jobs, generate_series(1, 9999) n`)
+	require.NoError(b, err)
+	for name, page := range map[string]store.Page{"first": {}, "named": {Named: "job 77"}} {
+		b.Run(name, func(b *testing.B) {
+			for b.Loop() {
+				jobs, _, err := s.Jobs(ctx, page)
+				require.NoError(b, err)
+				require.NotEmpty(b, jobs)
+			}
+		})
+	}
+}
