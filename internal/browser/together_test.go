@@ -47,6 +47,47 @@ func TestALineThatDropsLosesNothing(t *testing.T) {
 	assert.Equal(t, 1, v.kept("gap", "95 7/8 in"))
 }
 
+// The database is away while a reading is typed: it is said so, kept over a
+// reload, and made once by itself when the database is back.
+func TestADatabaseThatIsAwayLosesNothing(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.goes("/jobs/" + id + "/read?wall=C")
+	v.sees("Next: gap at")
+	v.away.Store(true)
+	v.types("Gap", "96 3/16\n")
+	v.sees("1 change is kept in this browser")
+	v.until(`!document.body.innerText.includes("That can't be")`)
+	v.goes("/jobs/" + id + "/read?wall=C")
+	time.Sleep(2 * time.Second) // it asks again and again
+	v.away.Store(false)
+	v.sees("revision 2")
+	v.until(`[...document.querySelectorAll('table.readings b')].filter(b => b.innerText === '96 3/16').length === 1`)
+	assert.Equal(t, 1, v.kept("gap", "96 3/16 in"))
+}
+
+// Eight pages of one browser on one job: the last one loads as the first did,
+// and each hears what another one does.
+func TestEightPagesOfOneBrowser(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1000, 700, true)
+	pages := []*visitor{v}
+	for range 7 {
+		ctx, done := chromedp.NewContext(v.ctx)
+		t.Cleanup(done)
+		pages = append(pages, &visitor{t, ctx, v.web, v.kit, v.down, v.away})
+	}
+	for _, p := range pages {
+		p.goes("/jobs/" + id + "/read?view=heights&wall=C")
+		p.sees("Next: gap at", "Simulated devices are listening")
+	}
+	last := pages[7]
+	last.types("Gap", "96 3/16\n")
+	for _, p := range pages {
+		p.sees("revision 2")
+	}
+}
+
 // kept counts the readings that the application holds.
 func (v *visitor) kept(kind, value string) (n int) {
 	v.t.Helper()

@@ -7,6 +7,7 @@ import (
 	"net/http"
 	"net/http/httptest"
 	"os"
+	"strings"
 	"sync/atomic"
 	"testing"
 	"time"
@@ -33,6 +34,7 @@ type visitor struct {
 	kit *instrument.Kit // the devices that its tray is connected to
 
 	down *atomic.Bool // the line to the application
+	away *atomic.Bool // its database
 }
 
 // drops takes the line down, as in a basement.
@@ -49,7 +51,7 @@ func (v *visitor) another(width, height int64) *visitor {
 	ctx, done, err := browser.Open(timed, width, height)
 	require.NoError(v.t, err)
 	v.t.Cleanup(done)
-	return &visitor{v.t, ctx, v.web, v.kit, v.down}
+	return &visitor{v.t, ctx, v.web, v.kit, v.down, v.away}
 }
 
 func visit(t *testing.T, width, height int64, demo bool) *visitor {
@@ -67,10 +69,17 @@ func visit(t *testing.T, width, height int64, demo bool) *visitor {
 	kit := practice(t)
 	devices := httptest.NewServer(instrument.NewBench(map[string]*instrument.Kit{}, func(string) *instrument.Kit { return kit }))
 	app := server.New(db, server.WithDevices(devices.URL))
-	down := new(atomic.Bool)
+	down, away := new(atomic.Bool), new(atomic.Bool)
 	web := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if down.Load() {
 			panic(http.ErrAbortHandler) // the connection breaks off, with no answer
+		}
+		if away.Load() && strings.HasPrefix(r.URL.Path, "/api/") { // as the application says it
+			w.Header().Set("Content-Type", "application/problem+json")
+			w.Header().Set("Retry-After", "2")
+			w.WriteHeader(http.StatusServiceUnavailable)
+			_, _ = w.Write([]byte(`{"title":"Service Unavailable","status":503,"detail":"the database doesn't answer: send it again when it is back, nothing is done twice"}`))
+			return
 		}
 		app.ServeHTTP(w, r)
 	}))
@@ -80,7 +89,7 @@ func visit(t *testing.T, width, height int64, demo bool) *visitor {
 		web.Close()
 		devices.Close()
 	})
-	return (&visitor{t: t, web: web, kit: kit, down: down}).another(width, height)
+	return (&visitor{t: t, web: web, kit: kit, down: down, away: away}).another(width, height)
 }
 
 // practice are devices in the practice room, with no blunders but planted ones.

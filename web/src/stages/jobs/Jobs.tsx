@@ -111,7 +111,8 @@ export function Jobs() {
               <Link to={`/jobs/${j.id}/read`}>
                 <b>{j.name}</b>
                 <span className="quiet">
-                  {j.counted && `${j.walls} ${j.walls === 1 ? "wall" : "walls"}, ${j.readings} readings, `}
+                  {j.counted &&
+                    `${j.walls} ${j.walls === 1 ? "wall" : "walls"}, ${j.readings} ${j.readings === 1 ? "reading" : "readings"}, `}
                   {j.units === "metric" ? "millimetres" : "inches"}
                 </span>
                 {!j.counted ? (
