@@ -166,9 +166,8 @@ func front(engine *gin.Engine) {
 			c.Data(http.StatusNotFound, "application/problem+json", []byte(`{"title":"Not Found","status":404,"detail":"there is nothing at this address of the API"}`))
 			return
 		}
-		last := path[strings.LastIndexByte(path, '/')+1:]
 		_, err := fs.Stat(files, path)
-		if err != nil && (strings.Contains(last, ".") || insides[strings.SplitN(path, "/", 2)[0]]) {
+		if err != nil && (strings.Contains(path, ".") || insides[strings.SplitN(path, "/", 2)[0]]) {
 			c.String(http.StatusNotFound, "there is nothing at this address")
 			return
 		}

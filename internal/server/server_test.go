@@ -349,7 +349,7 @@ func TestTheDescriptionOfTheAPIIsServed(t *testing.T) {
 	for _, p := range []string{"/api/jobs", "/api/jobs/{id}", "/api/jobs/{id}/plan", "/api/jobs/{id}/edits", "/api/jobs/{id}/log", "/api/jobs/{id}/events", "/api/jobs/{id}/document"} {
 		assert.Contains(t, paths, p)
 	}
-	for _, inside := range []string{"/livez", "/readyz", "/metrics", "/healthz", "/metrics/x", "/.env", "/a/b.php"} {
+	for _, inside := range []string{"/livez", "/readyz", "/metrics", "/healthz", "/metrics/x", "/.env", "/.git/config", "/a/b.php"} {
 		assert.Equal(t, 404, a.call("GET", inside, "", nil).status, inside)
 	}
 	page := a.call("GET", "/api/docs", "", nil)

@@ -66,7 +66,7 @@ func (l *listener) listen(ctx context.Context) {
 	defer close(l.done)
 	for wait := 100 * time.Millisecond; ctx.Err() == nil; wait = min(2*wait, 5*time.Second) {
 		if l.hear(ctx, func() { wait = 50 * time.Millisecond }) != nil && ctx.Err() == nil {
-			slog.Info("the database's notices broke off; listening again", "in", wait)
+			slog.Info("the database's notices broke off; listening again", "in", wait.String())
 		}
 		select {
 		case <-ctx.Done():

@@ -51,7 +51,7 @@ func (d *DB) Ready(ctx context.Context) error {
 		if !Away(err) {
 			return fmt.Errorf("the database can't be used: %w", hidden(err))
 		}
-		slog.Warn("the database doesn't answer yet", "again_in", wait, "why", hidden(err))
+		slog.Warn("the database doesn't answer yet", "again_in", wait.String(), "why", hidden(err))
 		select {
 		case <-ctx.Done():
 			return ctx.Err()

@@ -168,7 +168,7 @@ export function Saw({ close }: { close: () => void }) {
             )}
             {held.length > 0 && (
               <b className="is-held">
-                {held.length} <Term of="held" />:{" "}
+                {held.length} <Term of="held">held:</Term>{" "}
                 {held
                   .slice(0, 3)
                   .map((p) => p.member)
@@ -193,7 +193,7 @@ export function Saw({ close }: { close: () => void }) {
           <b>{total === 0 ? "Nothing is ready to cut." : "All that is ready is cut."}</b>
           {held.length > 0 && (
             <span className="is-held">
-              {held.length} <Term of="held" />: <Told text={held[0]?.why ?? ""} />
+              {held.length} <Term of="held">held:</Term> <Told text={held[0]?.why ?? ""} />
             </span>
           )}
           <Button h={56} onClick={close}>
