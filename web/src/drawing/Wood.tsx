@@ -64,7 +64,12 @@ export function roughSizes(d: Drawing, s: Scale) {
     });
 }
 
-const written = (p: DrawnPiece) => (p.state === "measure-first" ? "tape first" : p.state === "blocked" ? "stopped" : p.label);
+/** What stands by a piece. A short one that is held has no room for words: it is drawn open. */
+function written(p: DrawnPiece): string {
+  if (p.state === "ready") return p.label;
+  if (p.kind === "cripple") return "";
+  return p.state === "blocked" ? "stopped" : "tape first";
+}
 
 /** Where the length of each upright is written; a jack's stands in its opening, a king's outside. */
 export function lengthPlaces(d: Drawing, s: Scale, uprights: Laid[]): Map<string, Place> {
