@@ -216,7 +216,8 @@ func (a *adviser) hooked() {
 				if w.Layout == nil {
 					w.Layout = &job.Layout{}
 				}
-				w.Layout.From = map[bool]string{true: "start", false: "end"}[w.Layout.From == "end"]
+				w.Layout.From = map[bool]string{true: "start", false: "end"}[a.w.Wall.Layout.FromEnd]
+				w.Layout.Origin = nil // it said where to begin
 			})
 		}
 	}

@@ -154,7 +154,7 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 	}
 	fix, apply := f.rules.Tell(words.MoveLayoutWallSoNo), Remedy("")
 	other := *f.Wall
-	other.Layout.FromEnd = !other.Layout.FromEnd
+	other.Layout.FromEnd, other.Layout.Offset = !other.Layout.FromEnd, other.Layout.Own
 	standing, _ := other.uprights(f.rules)
 	clear := true
 	for _, u := range standing {

@@ -121,8 +121,10 @@ func (w *Wall) ruled(rules Rules) Rules {
 type Layout struct {
 	FromEnd bool
 	Spacing measure.Length
-	Offset  measure.Length
+	Offset  measure.Length // of the marks from the end it begins at: less than nothing, it begins beyond it
+	Own     measure.Length // the part of it that was given as such, and stays if it begins elsewhere
 	Equal   bool
+	By      string // what the marks go by, in words; "" for the end that the tape hooks on
 }
 
 // OpeningKind is what an opening is for.

@@ -267,6 +267,15 @@ type Layout struct {
 	Spacing Length `json:"spacing,omitzero" format:"length" doc:"Default: the job's."`
 	Offset  Length `json:"offset,omitzero" format:"length" doc:"Added to every mark. Default 0."`
 	Mode    string `json:"mode,omitempty" enum:"on-centre,equal" doc:"Default on-centre."`
+
+	Origin *Origin `json:"origin,omitempty" doc:"What the marks go by. It wins over from, which then only says where the tape hooks on for joists, seam and station."`
+}
+
+// Origin is what a layout's marks go by: marks stand every spacing from it.
+type Origin struct {
+	Kind    string `json:"kind" enum:"start,end,outer-start,outer-end,board-start,board-end,joists,seam,station" doc:"An end of the wall; the outer face of the wall that it makes a corner with there; the face of the board still to come on that wall; the joists of a run over or under it; a sheet's seam in floor or ceiling, or any place, by its station."`
+	Joists  string `json:"joists,omitempty" doc:"Of joists: the run's id."`
+	Station Length `json:"station,omitzero" format:"length" doc:"Of a seam or a station."`
 }
 
 // Opening is a door, a cased opening or a window.

@@ -28,7 +28,7 @@ func Drawings(r *work.Result) []Drawing {
 func (s *drawer) draw(f *framing.Framed) Drawing {
 	w := f.Wall
 	d := Drawing{
-		Wall: w.ID, Length: w.Length.Millimetres(), Hook: "start", Ends: [2]string{w.EndName(false), w.EndName(true)},
+		Wall: w.ID, Length: w.Length.Millimetres(), Hook: "start", By: w.Layout.By, Ends: [2]string{w.EndName(false), w.EndName(true)},
 		Surface: []SurfacePoint{}, Pieces: []DrawnPiece{}, Pins: []Pin{}, Openings: []DrawnOpening{}, Tape: s.tape(w),
 		Bottom: stackOf(w.Bottom), Top: stackOf(w.Top), Depth: w.Lumber.Depth.Millimetres(),
 	}

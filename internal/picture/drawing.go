@@ -5,6 +5,7 @@ type Drawing struct {
 	Wall     string         `json:"wall"`
 	Length   float64        `json:"length"`
 	Hook     string         `json:"hook" enum:"start,end"`
+	By       string         `json:"by,omitempty" doc:"What its marks go by, where that isn't the end that the tape hooks on."`
 	Ends     [2]string      `json:"ends" nullable:"false" doc:"What its start is called, and its end: by what they meet."`
 	Known    bool           `json:"known" doc:"False: too few readings for the gap between floor and ceiling."`
 	Only     string         `json:"only,omitempty" enum:"floor,ceiling" doc:"What was read, where the gap isn't known; the other surface is drawn level, a storey off."`

@@ -60,6 +60,9 @@ func (s *writer) writeWall(w *work.Wall, advice []advise.Advice) Wall {
 		ID: w.Wall.ID, Length: u.Write(w.Wall.Length), Ends: [2]string{w.Wall.EndName(false), w.Wall.EndName(true)}, Said: u.Say(w.Wall.Length, s.Rules.Mark/2), Line: s.writeLine(w.Wall), Against: s.writeAgainst(w),
 		Meets: s.writeMeetings(w), Plates: s.platesSaid(w.Framed), Advice: advice, Members: []Member{}, Marks: []Mark{}, Findings: []Finding{},
 	}
+	if !w.Wall.Layout.Equal {
+		out.Begins = s.Begins(w.Wall)
+	}
 	for _, m := range w.Members {
 		out.Members = append(out.Members, s.writeMember(w, m))
 	}

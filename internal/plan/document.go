@@ -7,6 +7,7 @@ import (
 	"homalos/internal/advise"
 	"homalos/internal/measure"
 	"homalos/internal/picture"
+	"homalos/internal/site"
 	"homalos/internal/work"
 )
 
@@ -38,18 +39,19 @@ type Plan struct {
 
 // Wall is one wall's members, marks and findings.
 type Wall struct {
-	ID       string          `json:"id"`
-	Length   string          `json:"length"`
-	Ends     [2]string       `json:"ends" nullable:"false" doc:"What its start is called, and its end: by what they meet."`
-	Said     string          `json:"said" doc:"Its length as it is read out, to half a mark."`
-	Line     *WallLine       `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
-	Against  []AgainstSaid   `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`
-	Meets    []Meeting       `json:"meets,omitempty" nullable:"false" doc:"What its two ends meet."`
-	Plates   *PlatesSaid     `json:"plates,omitempty" doc:"How its plates are cut, notched and tied."`
-	Advice   []advise.Advice `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`
-	Members  []Member        `json:"members" nullable:"false"`
-	Marks    []Mark          `json:"marks" nullable:"false"`
-	Findings []Finding       `json:"findings" nullable:"false"`
+	ID       string           `json:"id"`
+	Length   string           `json:"length"`
+	Ends     [2]string        `json:"ends" nullable:"false" doc:"What its start is called, and its end: by what they meet."`
+	Said     string           `json:"said" doc:"Its length as it is read out, to half a mark."`
+	Line     *WallLine        `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
+	Against  []AgainstSaid    `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`
+	Meets    []Meeting        `json:"meets,omitempty" nullable:"false" doc:"What its two ends meet."`
+	Plates   *PlatesSaid      `json:"plates,omitempty" doc:"How its plates are cut, notched and tied."`
+	Begins   []site.Beginning `json:"begins,omitempty" nullable:"false" doc:"What its marks can go by, but for a station."`
+	Advice   []advise.Advice  `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`
+	Members  []Member         `json:"members" nullable:"false"`
+	Marks    []Mark           `json:"marks" nullable:"false"`
+	Findings []Finding        `json:"findings" nullable:"false"`
 }
 
 // Member is one piece of wood. Exact, cut and spread are left out where too

@@ -154,6 +154,7 @@ func (m *Reader) resolve(d job.Document) (*Site, job.Faults) {
 	r.setGround()
 	r.setWalls()
 	r.setSurvey()
+	r.setOrigins()
 	r.setAssess()
 	r.setRecord()
 	if faults := beside(bounds, r.faults); len(faults) > 0 {

@@ -250,6 +250,7 @@ func (r *resolver) layout(path string, l *job.Layout, wall *framing.Wall) {
 		Spacing: r.within(path+".spacing", l.Spacing, r.Spacing, u.Pick(4*measure.Inch, 100*measure.Millimetre), u.Pick(96*measure.Inch, 2400*measure.Millimetre)),
 		Offset:  r.within(path+".offset", l.Offset, 0, -10*measure.Metre, 10*measure.Metre),
 	}
+	wall.Layout.Own = wall.Layout.Offset
 }
 
 func (r *resolver) openings(path string, w job.Wall, wall *framing.Wall) {

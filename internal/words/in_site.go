@@ -3,6 +3,17 @@ package words
 // Sentences said of how a job is read: lines, faces, slips.
 var (
 	EndBy                  = sentence("{0} end")
+	MarksByEnd             = sentence("the {0}")
+	MarksByOuterFace       = sentence("the outer face of {0}, {1} beyond the end")
+	MarksByBoard           = sentence("the board to come on {0}, {1} thick")
+	MarksByJoists          = sentence("the joists {0}")
+	MarksBySeam            = sentence("the seam at {0}")
+	MarksByStation         = sentence("the place at {0}")
+	NothingMeetsTheEnd     = sentence("nothing meets the {0}: go by an end, joists or a station")
+	OuterFaceOutOfReach    = sentence("{0} was there before: go by its board, an end or a station")
+	NoSuchJoists           = sentence("there are no joists \"{0}\"")
+	JoistsDontCross        = sentence("the joists {0} don't cross this wall: go by an end or a station")
+	StationIsOffTheWall    = sentence("{0} isn't on the wall, which is {1} long")
 	OpenEnd                = sentence("open end")
 	ParallelToAt           = sentence("parallel to {0} at {1}")
 	AtItsOtherEnd          = sentence(" and {0} at its other end")

@@ -1376,6 +1376,8 @@ export interface components {
              * @description Added to every mark. Default 0.
              */
             offset?: string;
+            /** @description What the marks go by. It wins over from, which then only says where the tape hooks on for joists, seam and station. */
+            origin?: components["schemas"]["Origin"];
             /**
              * Format: length
              * @description Default: the job's.
@@ -1603,6 +1605,20 @@ export interface components {
              */
             sill?: string;
         };
+        Origin: {
+            /** @description Of joists: the run's id. */
+            joists?: string;
+            /**
+             * @description An end of the wall; the outer face of the wall that it makes a corner with there; the face of the board still to come on that wall; the joists of a run over or under it; a sheet's seam in floor or ceiling, or any place, by its station.
+             * @enum {string}
+             */
+            kind: "start" | "end" | "outer-start" | "outer-end" | "board-start" | "board-end" | "joists" | "seam" | "station";
+            /**
+             * Format: length
+             * @description Of a seam or a station.
+             */
+            station?: string;
+        };
         Part: {
             /** Format: length */
             length: string;
@@ -1748,6 +1764,11 @@ export interface components {
             steps: components["schemas"]["PlanSupportStep"][];
             walls: components["schemas"]["PlanWallJudged"][];
             wanted: components["schemas"]["PlanWantFits"][];
+        };
+        PlanBeginning: {
+            origin: components["schemas"]["Origin"];
+            /** @description In words: the stove-wall end; the outer face of B, 3 1/2 beyond the end. */
+            said: string;
         };
         PlanBody: {
             /** @description For each wall, the readings to take, in order. */
@@ -1943,6 +1964,8 @@ export interface components {
              * @description Thickness of the bottom plates.
              */
             bottom: number;
+            /** @description What its marks go by, where that isn't the end that the tape hooks on. */
+            by?: string;
             /** @description Its ends from above, large, where they meet another wall. */
             corners?: components["schemas"]["PlanCornerDetail"][];
             /** @description Joists that cross a section of the room. */
@@ -2581,6 +2604,8 @@ export interface components {
             advice?: components["schemas"]["PlanAdvice"][];
             /** @description How it lies to floor and ceiling joists, and where its plates are fixed. */
             against?: components["schemas"]["PlanAgainstSaid"][];
+            /** @description What its marks can go by, but for a station. */
+            begins?: components["schemas"]["PlanBeginning"][];
             /** @description What its start is called, and its end: by what they meet. */
             ends: string[];
             findings: components["schemas"]["PlanFinding"][];

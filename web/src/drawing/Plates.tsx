@@ -1,6 +1,7 @@
 import { useElementSize } from "@mantine/hooks";
 import type { Drawing, PlanBody } from "../api/client";
 import { kinds, Term, useWord } from "../app/words";
+import { Said } from "./Len";
 import "./drawing.css";
 
 type Marks = PlanBody["plan"]["walls"][number]["marks"];
@@ -48,8 +49,8 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
     <div ref={ref} className="section-frame">
       <svg
         width={wide}
-        height={126}
-        viewBox={`0 0 ${wide} 126`}
+        height={108}
+        viewBox={`0 0 ${wide} 108`}
         aria-label={`Plates of wall ${d.wall} with their marks`}
         className="section"
       >
@@ -119,12 +120,13 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
             </text>
           ))}
         <path d={d.hook === "end" ? `M${x(d.length) + 4} 68v38` : `M${x(0) - 4} 68v38`} className="hook" />
-        <text x={d.hook === "end" ? x(d.length) : x(0)} y={122} textAnchor={d.hook === "end" ? "end" : "start"} className="note">
-          {d.hook === "end"
-            ? `wood ahead of every mark · tape hooked on the ${d.ends[1]} ←`
-            : `→ tape hooked on the ${d.ends[0]} · wood ahead of every mark`}
-        </text>
       </svg>
+      <p className="tape-note quiet">
+        {d.hook === "start" && "→ "}
+        tape hooked on the {d.ends[d.hook === "end" ? 1 : 0]} · {d.by && <Said text={`marks by ${d.by} · `} />}wood ahead of every
+        mark
+        {d.hook === "end" && " ←"}
+      </p>
       <ul className="legend" aria-label="Signs on the plates">
         {signed.map((k) => (
           <li key={k}>

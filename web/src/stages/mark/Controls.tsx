@@ -9,6 +9,9 @@ import { type Draft, useEdits } from "../../edits/useEdits";
 import { LengthEdit } from "../../entry/LengthField";
 import "./controls.css";
 
+type Origin = NonNullable<NonNullable<Wall["layout"]>["origin"]>;
+const called = (o: Origin) => (o.joists ? `${o.kind} ${o.joists}` : o.kind);
+
 /** What is chosen for a wall: how it is marked, and its openings. Each is kept as it is given. */
 export function Controls({ wall: w }: { wall: Wall }) {
   const word = useWord();
@@ -20,6 +23,26 @@ export function Controls({ wall: w }: { wall: Wall }) {
   const [asked, setAsked] = useState<string>(); // the opening that the fault is about
   const keep = (next: Draft) => edits.make(next).catch(tell);
   const set = (change: Partial<Wall>) => keep({ do: "put-wall", wall: { ...w, ...change } });
+  const origin = w.layout?.origin;
+  const begins = [
+    ...(plan.plan.walls[wall]?.begins ?? []).map((b) => ({ value: called(b.origin), label: b.said })),
+    { value: "seam", label: "a sheet's seam" },
+    { value: "station", label: "a place along it" },
+  ];
+  if (w.layout?.mode === "equal")
+    begins.push({ value: "start", label: ends[0] ?? "its start" }, { value: "end", label: ends[1] ?? "its end" });
+  else if (origin && !begins.some((b) => b.value === called(origin)))
+    begins.push({ value: called(origin), label: called(origin) });
+  /** An end is said as it always was; anything else is an origin. */
+  const go = (v: string) => {
+    const { origin: _, ...layout } = w.layout ?? {};
+    const [kind] = v.split(" ");
+    const joists = v.slice((kind ?? v).length + 1); // an id may hold spaces
+    if (v === "start" || v === "end") set({ layout: { ...layout, from: v } });
+    else if (v === "seam" || v === "station")
+      set({ layout: { ...layout, origin: { kind: v, station: origin?.station ?? "0" } } });
+    else set({ layout: { ...layout, origin: { kind: kind as Origin["kind"], ...(joists ? { joists } : {}) } } });
+  };
   const openings = w.openings ?? [];
   const setOpening = (o: Opening, change: Partial<Opening>) => {
     setAsked(o.id);
@@ -46,14 +69,12 @@ export function Controls({ wall: w }: { wall: Wall }) {
           keep={(v) => keep({ do: "put-rules", rules: { ...d.rules, fit: v } })}
         />
         <Select
-          label="Tape hooks on"
-          data={[
-            { value: "start", label: ends[0] ?? "its start" },
-            { value: "end", label: ends[1] ?? "its end" },
-          ]}
-          value={w.layout?.from ?? "start"}
+          label="Marks go by"
+          data={begins}
+          value={origin ? called(origin) : (w.layout?.from ?? "start")}
+          disabled={w.layout?.mode === "equal"}
           allowDeselect={false}
-          onChange={(v) => set({ layout: { ...w.layout, from: v as "start" } })}
+          onChange={(v) => go(v ?? "start")}
         />
         <Select
           label="Bays"
@@ -63,8 +84,17 @@ export function Controls({ wall: w }: { wall: Wall }) {
           ]}
           value={w.layout?.mode ?? "on-centre"}
           allowDeselect={false}
-          onChange={(v) => set({ layout: { ...w.layout, mode: v as "equal" } })}
+          onChange={(v) => set({ layout: { ...w.layout, mode: v as "equal", origin: v === "equal" ? undefined : origin } })}
         />
+        {(origin?.kind === "station" || origin?.kind === "seam") && (
+          <LengthEdit
+            label={origin.kind === "seam" ? "Seam at" : "Place at"}
+            units={d.units}
+            value={origin.station ?? ""}
+            fault={fault?.of(".layout.origin") ?? fault?.of(".origin.station")}
+            keep={(v) => set({ layout: { ...w.layout, origin: { ...origin, station: v } } })}
+          />
+        )}
       </SimpleGrid>
       <h2>Openings</h2>
       {openings.length === 0 && <Text className="quiet">None in this wall.</Text>}

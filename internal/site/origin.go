@@ -1,0 +1,171 @@
+package site
+
+import (
+	"fmt"
+	"maps"
+	"math"
+	"slices"
+	"strings"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+	"homalos/internal/words"
+)
+
+// setOrigins finds where each wall's marks begin, now that it is known what its
+// ends meet and which joists cross it. Rules: the work, step 4.
+func (r *resolver) setOrigins() {
+	for i, w := range r.Doc.Walls {
+		wall := r.wallOf[w.ID]
+		if wall == nil || w.Layout == nil || w.Layout.Origin == nil {
+			continue
+		}
+		path := fmt.Sprintf("walls[%d].layout.origin", i)
+		if wall.Layout.Equal {
+			r.faults.Add(path, "equal bays begin nowhere: leave it out, or mark on centre")
+			continue
+		}
+		o := *w.Layout.Origin
+		at, said, wrong := r.originAt(path, wall, o)
+		if wrong != "" {
+			r.faults.Add(path, "%s", wrong)
+			continue
+		}
+		l := &wall.Layout
+		switch o.Kind {
+		case "start", "outer-start", "board-start":
+			l.FromEnd = false
+		case "end", "outer-end", "board-end":
+			l.FromEnd = true
+		}
+		l.By = said
+		if l.FromEnd {
+			at = wall.Length - at
+		}
+		l.Offset += at
+	}
+}
+
+// Beginning is what a wall's marks can go by, with its words.
+type Beginning struct {
+	Origin job.Origin `json:"origin"`
+	Said   string     `json:"said" doc:"In words: the stove-wall end; the outer face of B, 3 1/2 beyond the end."`
+}
+
+// Begins is all that a wall's marks can go by, but for stations.
+func (s *Site) Begins(w *framing.Wall) (out []Beginning) {
+	r := &resolver{Site: s}
+	for _, kind := range []string{"start", "end", "outer-start", "outer-end", "board-start", "board-end"} {
+		o := job.Origin{Kind: kind}
+		if _, outer, _ := r.cornerAt(w, kind == "outer-end"); strings.HasPrefix(kind, "outer") && outer < measure.Millimetre {
+			continue // its own end is the outer face
+		}
+		if _, said, wrong := r.originAt("", w, o); wrong == "" {
+			out = append(out, Beginning{o, said})
+		}
+	}
+	for _, run := range slices.Sorted(maps.Keys(r.firstCrossings(w))) {
+		out = append(out, Beginning{job.Origin{Kind: "joists", Joists: run}, s.Rules.Tell(words.MarksByJoists, run)})
+	}
+	return out
+}
+
+// firstCrossings are the stations where the first joist of each run crosses a
+// wall.
+func (s *Site) firstCrossings(w *framing.Wall) map[string]measure.Length {
+	out := map[string]measure.Length{}
+	for _, of := range []survey.Surface{survey.Floor, survey.Ceiling} {
+		for _, c := range survey.Crossed(s.JoistList, of, w.At(0), w.At(w.Length)) { // rising
+			run := s.JoistList[c.Joist].Run
+			if at := measure.FromMillimetres(c.Station); at >= 0 && at <= w.Length {
+				if _, there := out[run]; !there {
+					out[run] = at
+				}
+			}
+		}
+	}
+	return out
+}
+
+// originAt is the station that an origin's marks are counted from, and what it
+// is in words; wrong says why there is none.
+func (r *resolver) originAt(path string, w *framing.Wall, o job.Origin) (at measure.Length, said, wrong string) {
+	stop := o.Kind == "end" || o.Kind == "outer-end" || o.Kind == "board-end"
+	end := measure.Length(0)
+	sign := measure.Length(-1) // out of the wall
+	if stop {
+		end, sign = w.Length, 1
+	}
+	switch o.Kind {
+	case "start", "end":
+		return end, r.Rules.Tell(words.MarksByEnd, w.EndName(stop)), ""
+	case "outer-start", "outer-end", "board-start", "board-end":
+		inner, outer, name := r.cornerAt(w, stop)
+		if name == "" {
+			return 0, "", r.Rules.Tell(words.NothingMeetsTheEnd, w.EndName(stop))
+		}
+		if strings.HasPrefix(o.Kind, "board") {
+			return end + sign*(inner-r.Board), r.Rules.Tell(words.MarksByBoard, name, r.Board), ""
+		}
+		if outer == outOfReach {
+			return 0, "", r.Rules.Tell(words.OuterFaceOutOfReach, name)
+		}
+		return end + sign*outer, r.Rules.Tell(words.MarksByOuterFace, name, outer), ""
+	case "joists":
+		if r.Doc.Survey == nil {
+			return 0, "", r.Rules.Tell(words.NoSuchJoists, o.Joists)
+		}
+		if !slices.ContainsFunc(r.Doc.Survey.Joists, func(j job.Joists) bool { return j.ID == o.Joists }) {
+			return 0, "", r.Rules.Tell(words.NoSuchJoists, o.Joists)
+		}
+		first, crosses := r.firstCrossings(w)[o.Joists]
+		if !crosses {
+			return 0, "", r.Rules.Tell(words.JoistsDontCross, o.Joists)
+		}
+		return first, r.Rules.Tell(words.MarksByJoists, o.Joists), ""
+	}
+	station, ok := r.must(path+".station", o.Station)
+	if !ok {
+		return 0, "", ""
+	}
+	if station < 0 || station > w.Length {
+		return 0, "", r.Rules.Tell(words.StationIsOffTheWall, station, w.Length)
+	}
+	if o.Kind == "seam" {
+		return station, r.Rules.Tell(words.MarksBySeam, station), ""
+	}
+	return station, r.Rules.Tell(words.MarksByStation, station), ""
+}
+
+const outOfReach = measure.Length(math.MaxInt64)
+
+// cornerAt is the wall that one makes a corner with at an end: how far out of
+// that end its nearer and its farther face lie, less than nothing within it;
+// outOfReach for one that was there before. name is "" where none does.
+func (r *resolver) cornerAt(w *framing.Wall, stop bool) (inner, outer measure.Length, name string) {
+	for _, m := range r.Meets {
+		if m.Wall.ID != w.ID || m.Stop != stop {
+			continue
+		}
+		if m.Other != nil {
+			return 0, m.Other.Lumber.Depth, m.Other.ID
+		}
+		return 0, outOfReach, m.Existing.ID
+	}
+	side := -1
+	if stop {
+		side = 1
+	}
+	for _, j := range w.Joins {
+		if w.Corner(j, r.Rules) != side {
+			continue
+		}
+		if stop {
+			return j.From - w.Length, j.To - w.Length, j.Other
+		}
+		return -j.To, -j.From, j.Other
+	}
+	return 0, 0, ""
+}
