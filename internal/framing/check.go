@@ -52,6 +52,7 @@ func (f *framer) check(found Found) {
 	}
 	f.checkTilt()
 	f.checkSlots()
+	f.checkClear()
 	f.checkBays()
 	f.checkPlateDepth()
 	f.checkLean()

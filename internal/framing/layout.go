@@ -73,7 +73,8 @@ func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
 	}
 	out = append(out, w.sillEnds(rules)...)
 	sortUprights(out)
-	return dedupe(out), findings
+	out, off := w.clearOf(dedupe(out), rules)
+	return out, append(findings, off...)
 }
 
 func sortUprights(all []upright) {

@@ -66,6 +66,7 @@ type Wall struct {
 	Membrane    bool   // lies under the bottom plate
 	Carries     string // yes, no; else it isn't known whether it carries what is over it
 	Pending     []Pending
+	Clear       []Clear
 	Breaks      []Break        // rising, of either surface
 	Astray      []Break        // where a plate can't end, so near the wall's end or past it
 	Fit, Hold   measure.Length // its own, in place of the job's; Hold 0: none
@@ -78,6 +79,13 @@ type Pending struct {
 	What        string
 	Below, Over bool // the bottom plate waits; the top plate does
 	Past        bool // it was given farther than the wall goes now
+}
+
+// Clear is a stretch that no common stud stands in.
+type Clear struct {
+	From, To  measure.Length
+	Low, High measure.Length // over the floor; 0: it doesn't matter
+	What      string
 }
 
 // Break is where the plates of a surface end and begin anew.

@@ -235,6 +235,7 @@ type Wall struct {
 	Carries    string    `json:"carries,omitempty" enum:"yes,no,unknown" doc:"Whether it carries what is over it. Until it is answered its headers are an assumption; where it carries, its openings wait for an engineer's entry."`
 	Pending    []Pending `json:"pending,omitempty" nullable:"false" doc:"Stretches held back: counted and shown, not cut."`
 	Breaks     []Break   `json:"breaks,omitempty" nullable:"false" doc:"Where its plates end and begin anew: at a step of floor or ceiling."`
+	Clear      []Clear   `json:"clear,omitempty" nullable:"false" doc:"Stretches that no common stud stands in: for a valve, a box, a cabinet."`
 	Fit        Length    `json:"fit,omitzero" format:"length" doc:"In place of the job's."`
 	Hold       Length    `json:"hold,omitzero" format:"length" doc:"In place of the job's."`
 }
@@ -244,6 +245,15 @@ type WallEnd struct {
 	End   string `json:"end" enum:"start,end"`
 	Style string `json:"style,omitempty" enum:"end-studs,flat-nailer,ladder,scrap,serves" doc:"The wood that the meeting brings in the wall that runs past: an end stud on each and no more; a flat nailer; a ladder of blocks; scrap backing put in later; a layout stud that serves already. Default: what stands there decides."`
 	Tie   string `json:"tie,omitempty" enum:"lap,strap" doc:"How the top plates are tied: the second laps the neighbour, or all are cut alike and strapped. Default lap where both walls have two."`
+}
+
+// Clear is a stretch of a wall that is kept clear of studs.
+type Clear struct {
+	From Length `json:"from" format:"length" doc:"Station."`
+	To   Length `json:"to" format:"length"`
+	Low  Length `json:"low,omitzero" format:"length" doc:"Over the floor, where it matters: for the picture."`
+	High Length `json:"high,omitzero" format:"length"`
+	What string `json:"what" maxLength:"200" doc:"What it is for."`
 }
 
 // Pending is a stretch of a wall that waits: floor to be broken out, a pipe to

@@ -53,6 +53,9 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 			Sill: head - o.Height.Millimetres(), Sawn: o.CutsPlate() && s.Rules.Whole, Label: s.Say(o.Width) + " × " + s.Say(roughHeight(o)), Centre: s.Say(o.Centre), Left: s.Rules.Units.Write(o.Left()), Right: s.Rules.Units.Write(o.Right()),
 		})
 	}
+	for _, c := range w.Clear {
+		d.Clear = append(d.Clear, DrawnClear{c.From.Millimetres(), c.To.Millimetres(), c.Low.Millimetres(), c.High.Millimetres(), c.What})
+	}
 	d.Pins = append(d.Pins, s.pins(w)...)
 	return d
 }

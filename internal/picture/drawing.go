@@ -14,6 +14,7 @@ type Drawing struct {
 	Pieces   []DrawnPiece   `json:"pieces" nullable:"false"`
 	Pins     []Pin          `json:"pins" nullable:"false"`
 	Openings []DrawnOpening `json:"openings" nullable:"false"`
+	Clear    []DrawnClear   `json:"clear,omitempty" nullable:"false" doc:"Stretches that are kept clear of studs."`
 	Tape     []TapeNumber   `json:"tape" nullable:"false"`
 	Bottom   float64        `json:"bottom" doc:"Thickness of the bottom plates."`
 	Top      float64        `json:"top" doc:"Thickness of the top plates."`
@@ -53,6 +54,16 @@ type Pin struct {
 	At      float64 `json:"at"`
 	Label   string  `json:"label"`
 	Said    string  `json:"said" doc:"The station as it is read out."`
+}
+
+// DrawnClear is a stretch that is kept clear; Low and High are over the floor,
+// 0 where they don't matter.
+type DrawnClear struct {
+	From float64 `json:"from"`
+	To   float64 `json:"to"`
+	Low  float64 `json:"low"`
+	High float64 `json:"high"`
+	What string  `json:"what"`
 }
 
 // DrawnOpening is a rough opening in the picture.

@@ -125,6 +125,7 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 	}
 	r.openings(path, w, wall)
 	r.pending(path, w, wall)
+	r.clear(path, w, wall)
 	r.breaks(path, w, wall)
 	r.ends(path, w)
 	if len(r.faults) > before {
@@ -148,6 +149,40 @@ func (r *resolver) anchor(path string, f *job.Fixing) wood.Anchor {
 	return wood.Anchor{
 		By: f.By, Cure: f.Cure, Glued: f.Bead, Length: r.optional(path+".length", f.Length, u.Pick(measure.Inch/4, 6*measure.Millimetre), u.Pick(24*measure.Inch, 600*measure.Millimetre)),
 		Step: r.optional(path+".step", f.Step, u.Pick(2*measure.Inch, 50*measure.Millimetre), u.Pick(96*measure.Inch, 2400*measure.Millimetre)),
+	}
+}
+
+const mostClear = 60
+
+// clear reads the stretches that studs are kept out of.
+func (r *resolver) clear(path string, w job.Wall, wall *framing.Wall) {
+	if len(w.Clear) > mostClear {
+		r.faults.Add(path+".clear", "%d stretches: give at most %d", len(w.Clear), mostClear)
+		return
+	}
+	t := wall.Lumber.Thickness
+	for i, c := range w.Clear {
+		at := fmt.Sprintf("%s.clear[%d]", path, i)
+		from, ok1 := r.must(at+".from", c.From)
+		to, ok2 := r.must(at+".to", c.To)
+		low := r.optional(at+".low", c.Low, 0, 30*measure.Metre)
+		high := r.optional(at+".high", c.High, 0, 30*measure.Metre)
+		if c.What == "" {
+			r.faults.Add(at+".what", "missing: say what is to have room there")
+		}
+		switch {
+		case !ok1 || !ok2:
+		case to <= from:
+			r.faults.Add(at+".to", "%s isn't past %s, where it begins", r.write(to), r.write(from))
+		case from < t:
+			r.faults.Add(at+".from", "%s: the end stud stands there, from 0 to %s", r.write(from), r.write(t))
+		case to > wall.Length-t:
+			r.faults.Add(at+".to", "%s: the end stud stands there, from %s to %s", r.write(to), r.write(wall.Length-t), r.write(wall.Length))
+		case c.Low.Given() && c.High.Given() && high <= low:
+			r.faults.Add(at+".high", "%s isn't over %s, where it begins", r.write(high), r.write(low))
+		default:
+			wall.Clear = append(wall.Clear, framing.Clear{From: from, To: to, Low: low, High: high, What: c.What})
+		}
 	}
 }
 

@@ -543,6 +543,24 @@ export interface components {
             read: string;
             taken?: string;
         };
+        Clear: {
+            /**
+             * Format: length
+             * @description Station.
+             */
+            from: string;
+            /** Format: length */
+            high?: string;
+            /**
+             * Format: length
+             * @description Over the floor, where it matters: for the picture.
+             */
+            low?: string;
+            /** Format: length */
+            to: string;
+            /** @description What it is for. */
+            what: string;
+        };
         Clearance: {
             /** Format: length */
             below?: string;
@@ -1966,6 +1984,8 @@ export interface components {
             bottom: number;
             /** @description What its marks go by, where that isn't the end that the tape hooks on. */
             by?: string;
+            /** @description Stretches that are kept clear of studs. */
+            clear?: components["schemas"]["PlanDrawnClear"][];
             /** @description Its ends from above, large, where they meet another wall. */
             corners?: components["schemas"]["PlanCornerDetail"][];
             /** @description Joists that cross a section of the room. */
@@ -1998,6 +2018,17 @@ export interface components {
              */
             top: number;
             wall: string;
+        };
+        PlanDrawnClear: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            to: number;
+            what: string;
         };
         PlanDrawnContour: {
             /** @description Where its label stands. */
@@ -3062,6 +3093,8 @@ export interface components {
              * @enum {string}
              */
             carries?: "yes" | "no" | "unknown";
+            /** @description Stretches that no common stud stands in: for a valve, a box, a cabinet. */
+            clear?: components["schemas"]["Clear"][];
             /** @description How its ends meet what they come to, where that is chosen. */
             ends?: components["schemas"]["WallEnd"][];
             /**

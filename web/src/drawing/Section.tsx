@@ -1,7 +1,7 @@
 import { useElementSize } from "@mantine/hooks";
 import type { Drawing } from "../api/client";
 import "./drawing.css";
-import { band, type Scale, stretched } from "./scale";
+import { along, band, type Scale, stretched } from "./scale";
 import { Wood } from "./Wood";
 
 interface Props {
@@ -72,12 +72,37 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
           </text>
         )}
         {d.levels && <Laser d={d} s={s} />}
+        {pieces && <KeptClear d={d} s={s} />}
         {pieces && <Wood d={d} s={s} selected={selected} select={select} />}
         <Pins d={d} s={s} pin={pin} small={pieces} />
         {!pieces && <Stations d={d} s={s} />}
         {here !== undefined && <path d={`M${s.x(here)} ${s.ceiling(here)}V${s.floor(here)}`} className="here" />}
       </svg>
     </div>
+  );
+}
+
+/** Stretches that are kept clear of studs, from the floor to the ceiling where no heights are said. */
+function KeptClear({ d, s }: { d: Drawing; s: Scale }) {
+  return (
+    <g>
+      {(d.clear ?? []).map((c) => {
+        const middle = (c.from + c.to) / 2;
+        const floor = d.levels ? along(d, middle, "floor") : 0;
+        const top = c.high > 0 ? s.y(middle, floor + c.high) : s.ceiling(middle) + 11;
+        const foot = c.low > 0 ? s.y(middle, floor + c.low) : s.floor(middle) - 11;
+        const x = s.x(c.from);
+        return (
+          <g key={`${c.from} ${c.what}`}>
+            <title>{`kept clear: ${c.what}`}</title>
+            <rect x={x} y={top} width={s.x(c.to) - x} height={Math.max(2, foot - top)} className="kept-clear" />
+            <text x={s.x(middle)} y={Math.min(top + 18, foot - 4)} textAnchor="middle" className="note">
+              {c.what.length * 7.5 < s.x(c.to) - x ? c.what : ""}
+            </text>
+          </g>
+        );
+      })}
+    </g>
   );
 }
 

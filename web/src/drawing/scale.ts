@@ -14,7 +14,8 @@ export interface Scale {
 
 const plate = 11; // px, for the whole stack of plates at either end
 
-function along(d: Drawing, station: number, of: "floor" | "ceiling" | "spread"): number {
+/** Floor, ceiling or spread at a station, mm. */
+export function along(d: Drawing, station: number, of: "floor" | "ceiling" | "spread"): number {
   const s = d.surface;
   const first = s[0];
   if (!first) return of === "ceiling" ? 2400 : 0;

@@ -1,4 +1,4 @@
-import { ActionIcon, Button, Group, Select, SimpleGrid, Text } from "@mantine/core";
+import { ActionIcon, Button, Group, NativeSelect, Select, SimpleGrid, Text } from "@mantine/core";
 import { IconDoor, IconTrash, IconWindow } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Opening, Problem, Wall } from "../../api/client";
@@ -7,6 +7,7 @@ import { tell } from "../../app/say";
 import { capital, useWord } from "../../app/words";
 import { type Draft, useEdits } from "../../edits/useEdits";
 import { LengthEdit } from "../../entry/LengthField";
+import { KeepClear } from "./KeepClear";
 import "./controls.css";
 
 type Origin = NonNullable<NonNullable<Wall["layout"]>["origin"]>;
@@ -68,13 +69,12 @@ export function Controls({ wall: w }: { wall: Wall }) {
           value={d.rules?.fit ?? plan.usual.rules.fit ?? ""}
           keep={(v) => keep({ do: "put-rules", rules: { ...d.rules, fit: v } })}
         />
-        <Select
+        <NativeSelect
           label="Marks go by"
           data={begins}
           value={origin ? called(origin) : (w.layout?.from ?? "start")}
           disabled={w.layout?.mode === "equal"}
-          allowDeselect={false}
-          onChange={(v) => go(v ?? "start")}
+          onChange={(e) => go(e.currentTarget.value)}
         />
         <Select
           label="Bays"
@@ -96,6 +96,7 @@ export function Controls({ wall: w }: { wall: Wall }) {
           />
         )}
       </SimpleGrid>
+      <KeepClear wall={w} set={set} fault={fault} />
       <h2>Openings</h2>
       {openings.length === 0 && <Text className="quiet">None in this wall.</Text>}
       {openings.map((o) => (

@@ -1,0 +1,103 @@
+import { ActionIcon, Button, Group, Text, TextInput } from "@mantine/core";
+import { IconTrash } from "@tabler/icons-react";
+import { useState } from "react";
+import type { Problem, Wall } from "../../api/client";
+import { useJobContext } from "../../app/Shell";
+import { Len } from "../../drawing/Len";
+import { bare } from "../../entry/bare";
+import { LengthField } from "../../entry/LengthField";
+
+interface Props {
+  wall: Wall;
+  set: (change: Partial<Wall>) => Promise<unknown>;
+  fault: Problem | null;
+}
+
+/** Stretches that no stud stands in: for a valve, a box, a cabinet. */
+export function KeepClear({ wall: w, set, fault }: Props) {
+  const { job, plan } = useJobContext();
+  const [one, setOne] = useState<{ from: string; to: string; what: string }>();
+  const all = w.clear ?? [];
+  const wrong = (field: string) => fault?.of(`.clear[${all.length}].${field}`);
+  const add = () => {
+    if (!one) return;
+    set({ clear: [...all, one] }).then((made) => made && setOne(undefined));
+  };
+  return (
+    <>
+      <h2>Keep clear</h2>
+      {all.length === 0 && !one && <Text className="quiet">For a valve, a box, a cabinet: no stud stands there.</Text>}
+      <ul className="plain">
+        {all.map((c, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: two may be alike
+          <li key={i}>
+            <span className="grow">
+              <b>{c.what}</b>, <Len text={bare(c.from)} /> to <Len text={bare(c.to)} />
+              {c.high && (
+                <>
+                  , {c.low && <Len text={bare(c.low)} />} up to <Len text={bare(c.high)} />
+                </>
+              )}
+            </span>
+            <ActionIcon
+              size={44}
+              variant="subtle"
+              color="gray"
+              aria-label={`Take ${c.what} out`}
+              onClick={() => set({ clear: all.filter((_, k) => k !== i) })}
+            >
+              <IconTrash size={18} />
+            </ActionIcon>
+          </li>
+        ))}
+      </ul>
+      {one ? (
+        <form
+          onSubmit={(e) => {
+            e.preventDefault();
+            add();
+          }}
+        >
+          <TextInput
+            label="What for"
+            size="md"
+            value={one.what}
+            error={wrong("what")}
+            data-autofocus
+            onChange={(e) => setOne({ ...one, what: e.currentTarget.value })}
+          />
+          <Group grow align="flex-start">
+            <LengthField
+              label="From"
+              units={job.document.units}
+              mark={plan.plan.mark}
+              value={one.from}
+              fault={wrong("from")}
+              change={(from) => setOne({ ...one, from })}
+            />
+            <LengthField
+              label="To"
+              units={job.document.units}
+              mark={plan.plan.mark}
+              value={one.to}
+              fault={wrong("to")}
+              change={(to) => setOne({ ...one, to })}
+            />
+          </Group>
+          <Group mt="xs">
+            <Button type="submit" h={48}>
+              Keep it clear
+            </Button>
+            <Button h={48} variant="subtle" onClick={() => setOne(undefined)}>
+              Leave it
+            </Button>
+          </Group>
+        </form>
+      ) : (
+        <Button h={48} variant="default" onClick={() => setOne({ from: "", to: "", what: "" })}>
+          Keep a stretch clear
+        </Button>
+      )}
+    </>
+  );
+}
