@@ -159,7 +159,8 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
           setDevice("");
           setValue(fresh(kind));
         }
-        if (onward) valueField.current?.focus();
+        // a hand that has gone to the place meanwhile stays there
+        if (onward && document.activeElement !== stationField.current) valueField.current?.focus();
       },
       (e: Problem) => {
         if (![".value", ".place.station", ".from.station", ".to.station", ".to", ".rise"].some((at) => e.of(at))) tell(e);
