@@ -58,11 +58,11 @@ func (d *desk) take(ctx context.Context, crew string) error {
 	}
 }
 
-// crowded says whether who comes now has to wait.
+// crowded says whether somebody waits at the desk.
 func (d *desk) crowded() bool {
 	d.mu.Lock()
 	defer d.mu.Unlock()
-	return d.free == 0
+	return len(d.lines) > 0
 }
 
 // leave takes one out of its line; false if its turn has come.

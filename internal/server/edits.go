@@ -150,7 +150,7 @@ func (s *Server) edit(ctx context.Context, in *struct {
 }
 
 // tell says what follows from edits that were made. Where nothing is cut yet,
-// and others wait to change the job already or all cores are at work, it is left
+// and others wait to change the job already or for a core, it is left
 // out: that the edits are made is told at once, and pages read the last state's
 // plan, once for all.
 func (s *Server) tell(ctx context.Context, before, j store.Job, device string, out *EditsBody) (err error) {

@@ -220,6 +220,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
             value={kind}
             onChange={(k) => {
               touched.current = true;
+              since.current.place = true;
               setKind(k as Kind);
               if (value === "" || value === "-") setValue(fresh(k as Kind));
               const jambs = drawing?.openings[0];
