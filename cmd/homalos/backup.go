@@ -19,20 +19,15 @@ func backup(args []string, out, errs io.Writer) int {
 		fmt.Fprintln(errs, "homalos backup [-db URL] FILE")
 		return 2
 	}
-	ctx := context.Background()
-	db, err := c.open(ctx)
-	if err != nil {
-		fmt.Fprintln(errs, err)
-		return 1
-	}
-	defer func() { _ = db.Close() }()
-	kept, err := writeWhole(flags.Arg(0), func(to io.Writer) (store.Kept, error) { return db.ForCrew(store.BuiltInCrew).Backup(ctx, to) })
-	if err != nil {
-		fmt.Fprintln(errs, "nothing was kept:", err)
-		return 1
-	}
-	fmt.Fprintf(out, "%d jobs with %d lines of their log are kept in %s\n", kept.Rows["jobs"], kept.Rows["edits"], flags.Arg(0))
-	return 0
+	return c.opened(errs, func(ctx context.Context, db *store.DB) int {
+		kept, err := writeWhole(flags.Arg(0), func(to io.Writer) (store.Kept, error) { return db.ForCrew(store.BuiltInCrew).Backup(ctx, to) })
+		if err != nil {
+			fmt.Fprintln(errs, "nothing was kept:", err)
+			return 1
+		}
+		fmt.Fprintf(out, "%d jobs with %d lines of their log are kept in %s\n", kept.Rows["jobs"], kept.Rows["edits"], flags.Arg(0))
+		return 0
+	})
 }
 
 // writeWhole writes a file beside its place, reads it again, and only then puts
@@ -82,22 +77,17 @@ func restore(args []string, out, errs io.Writer) int {
 		fmt.Fprintln(errs, err)
 		return 1
 	}
-	ctx := context.Background()
-	db, err := c.open(ctx)
-	if err != nil {
-		fmt.Fprintln(errs, err)
-		return 1
-	}
-	defer func() { _ = db.Close() }()
-	kept, err := db.PutBack(ctx, file, *replace)
-	switch {
-	case errors.Is(err, store.ErrThere):
-		fmt.Fprintf(errs, "nothing was changed: %v. Back them up, then give -replace to have those of the file in their place\n", err)
-		return 2
-	case err != nil:
-		fmt.Fprintln(errs, "nothing was changed:", err)
-		return 1
-	}
-	fmt.Fprintf(out, "%d jobs with %d lines of their log are back as they were on %s\n", kept.Rows["jobs"], kept.Rows["edits"], kept.At.Local().Format("2 January 2006, 15:04"))
-	return 0
+	return c.opened(errs, func(ctx context.Context, db *store.DB) int {
+		kept, err := db.PutBack(ctx, file, *replace)
+		switch {
+		case errors.Is(err, store.ErrThere):
+			fmt.Fprintf(errs, "nothing was changed: %v. Back them up, then give -replace to have those of the file in their place\n", err)
+			return 2
+		case err != nil:
+			fmt.Fprintln(errs, "nothing was changed:", err)
+			return 1
+		}
+		fmt.Fprintf(out, "%d jobs with %d lines of their log are back as they were on %s\n", kept.Rows["jobs"], kept.Rows["edits"], kept.At.Local().Format("2 January 2006, 15:04"))
+		return 0
+	})
 }

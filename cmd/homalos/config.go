@@ -95,6 +95,19 @@ func (c *config) open(ctx context.Context) (*store.DB, error) {
 	return db, nil
 }
 
+// opened opens the database for something to be done there, and closes it; the exit
+// code is what it gives, or 1 where the database can't be used.
+func (c *config) opened(errs io.Writer, do func(context.Context, *store.DB) int) int {
+	ctx := context.Background()
+	db, err := c.open(ctx)
+	if err != nil {
+		fmt.Fprintln(errs, err)
+		return 1
+	}
+	defer func() { _ = db.Close() }()
+	return do(ctx, db)
+}
+
 // journal sends the log to a stream as JSON lines, from the level that
 // $HOMALOS_LOG names.
 func journal(to io.Writer, otherwise slog.Level) {

@@ -176,19 +176,17 @@ func export(args []string, out, errs io.Writer) int {
 		fmt.Fprintln(errs, "homalos export -db postgres://… JOB")
 		return 2
 	}
-	db, err := c.open(context.Background())
-	if err == nil {
-		defer func() { _ = db.Close() }()
-		var j store.Job
-		if j, err = db.ForCrew(store.BuiltInCrew).Job(context.Background(), flags.Arg(0)); err == nil {
+	return c.opened(errs, func(ctx context.Context, db *store.DB) int {
+		j, err := db.ForCrew(store.BuiltInCrew).Job(ctx, flags.Arg(0))
+		if err == nil {
 			_, err = out.Write(job.Write(j.Document))
 		}
-	}
-	if err != nil {
-		fmt.Fprintln(errs, err)
-		return 1
-	}
-	return 0
+		if err != nil {
+			fmt.Fprintln(errs, err)
+			return 1
+		}
+		return 0
+	})
 }
 
 func openapi(out, errs io.Writer) int {

@@ -95,9 +95,6 @@ func (s *Server) count(ctx context.Context) error {
 		} else {
 			c = s.summary(ctx, j.Document)
 		}
-		if c == nil {
-			continue
-		}
 		if err := s.store.Summarise(ctx, h.ID, h.Revision, c); err != nil {
 			return err
 		}

@@ -95,7 +95,11 @@ func (s *Store) Bin(ctx context.Context) ([]Head, error) {
 }
 
 // Summarise keeps what the list shows of a job, if it still is at the revision.
+// Nothing is left to be worked out.
 func (s *Store) Summarise(ctx context.Context, id string, revision int64, summary any) error {
+	if summary == nil {
+		return nil
+	}
 	short, err := encoded(summary)
 	if err != nil {
 		return err
