@@ -35,6 +35,7 @@ type Fix struct {
 type Advised struct {
 	Walls [][]Advice // in the job's order
 	does  map[string]func(*job.Document)
+	cures map[[3]string][]Fix // by wall, code of a finding and opening
 }
 
 // Edits are what a fix does to the document that it was offered for, as edits;
@@ -60,7 +61,7 @@ type adviser struct {
 
 // Of finds what to decide about each wall's line.
 func Of(r *work.Result) *Advised {
-	out := &Advised{does: map[string]func(*job.Document){}}
+	out := &Advised{does: map[string]func(*job.Document){}, cures: map[[3]string][]Fix{}}
 	for _, w := range r.Walls {
 		a := &adviser{Result: r, Advised: out, w: w, l: r.Lines[w.Wall.ID], out: []Advice{}}
 		a.carries()
@@ -72,6 +73,8 @@ func Of(r *work.Result) *Advised {
 		a.joists()
 		a.wood()
 		a.hooked()
+		a.origins()
+		a.openings()
 		a.pending()
 		out.Walls = append(out.Walls, a.out)
 	}

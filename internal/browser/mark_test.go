@@ -1,9 +1,11 @@
 package browser_test
 
 import (
+	"encoding/json"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 )
 
 // A wall is laid out with judgement: its marks go by the joists over it, a
@@ -34,4 +36,110 @@ func TestAWallIsLaidOutByWhatIsThere(t *testing.T) {
 	v.presses("Take valve out")
 	v.sees("revision 5", "no stud stands there")
 	assert.Empty(t, v.wall("A").Clear)
+}
+
+// A wall laid over a drain: another origin is proposed with its reason, looked at
+// beside the one that is chosen, taken with one key and taken back; the weights
+// it goes by are the crew's.
+func TestAWallOverADrainTakesTheProposal(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.somebodyElse(1, `{"id": "w", "do": "put-wall", "wall": {"id": "E", "name": "scullery", "lumber": "2x4", "from": {"x": "20 in", "y": "200 in"}, "to": {"x": "121 in", "y": "200 in"}}},
+		{"id": "p", "do": "put-found", "part": "obstructions", "entry": {"id": "soil pipe", "kind": "pipe", "rises": true, "width": "1 1/2 in", "from": {"x": "52 in", "y": "201 3/4 in"}, "to": {"x": "52 in", "y": "201 3/4 in"}}}`)
+	v.goes("/jobs/" + id + "/mark?wall=E")
+	v.sees("the right open end costs less", "soil pipe stays clear", "proposed")
+	v.presses("Look")
+	v.until(`document.querySelectorAll(".new-mark").length > 3`)
+	v.presses("Leave")
+	v.until(`!document.querySelector(".new-mark")`)
+	v.keys("2")
+	v.sees("revision 3", "nothing else costs less")
+	assert.Equal(t, "end", v.wall("E").Layout.From)
+	v.until(`!document.body.innerText.includes("stands where")`)
+	v.presses("Undo")
+	v.sees("revision 4", "the right open end costs less")
+
+	v.presses("What a layout is charged for")
+	v.types("what stops, as a pipe in a stud", "0")
+	v.does(`document.activeElement.blur()`)
+	v.sees("revision 5", "nothing else costs less")
+	assert.Zero(t, *v.document().Rules.Weights.Stop)
+}
+
+// A door is added by typing it; a line that is wrong says what to write, and what
+// is half written is completed.
+func TestADoorIsTyped(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 800, true)
+	v.goes("/jobs/" + id + "/mark?wall=A")
+	v.sees("tape hooked on")
+	v.types("Type it", "door 30")
+	v.sees("next: at, x")
+	v.types("Type it", "door 30 at 3-4 lef")
+	v.sees("next: left")
+	v.keys("\t")
+	v.sees("its middle at 40 from the stove-wall end, hinges at the left")
+	v.keys("\r")
+	v.sees("revision 2")
+	o := v.wall("A").Openings[1]
+	assert.Equal(t, []string{"40 in", "left", "30 in"}, []string{o.Centre.String(), o.Hand, o.Leaf.Width.String()})
+	v.types("Type it", "door 30 at 44\n")
+	v.sees("cross")
+	assert.Len(t, v.wall("A").Openings, 2, "the last good state is kept")
+	v.types("Type it", "dor 30\n")
+	v.sees("dor begins nothing here")
+	v.types("Type it", "out "+o.ID+"\n")
+	v.sees("revision 3")
+	assert.Len(t, v.wall("A").Openings, 1)
+}
+
+// What carries waits for an engineer, whose entry without a name is refused by
+// field, and released by it; the heads of a hall are tied by typing.
+func TestABearingOpeningIsReleased(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	wall := v.wall("A")
+	wall.Carries = "yes"
+	raw, err := json.Marshal(wall)
+	require.NoError(t, err)
+	v.somebodyElse(1, `{"id": "c", "do": "put-wall", "wall": `+string(raw)+`}`)
+	v.goes("/jobs/" + id + "/mark?wall=A")
+	v.presses("Enter what the engineer named")
+	v.types("On", "2026-03-02")
+	v.types("Depth", "7 1/4")
+	v.types("Bearing at each end", "1 1/2\n")
+	v.sees("say who named the header")
+	v.types("Named by", "the engineer\n")
+	v.sees("revision 3", "as the engineer named it", "missing:")
+	assert.Equal(t, "the engineer", v.wall("A").Openings[0].Bearing.By)
+	v.presses("Take the entry out")
+	v.sees("revision 4")
+	v.types("Type it", "heads hall\n")
+	v.sees("revision 5")
+	assert.Equal(t, "hall", v.wall("A").Openings[0].Head)
+}
+
+// An opening is cut into an old wall: nothing of it before the assessment allows
+// it; its studs are found again as jacks.
+func TestAnOpeningIsCutIntoAnOldWall(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	v.goes("/jobs/" + id + "/mark")
+	v.presses("Into an old wall")
+	v.chooses("Wall", "tram wall")
+	v.types("Middle, from its first corner", "25")
+	v.types("Leaf width", "0")
+	v.types("Leaf height", "78\n")
+	v.sees("is no size for an opening")
+	v.types("Leaf width", "30\n")
+	v.sees("revision 2", "tram wall is not to be opened yet", "cut from the stud that comes out at 15", "and makes P2-J1", "where it is cut")
+	v.types("Reference at", "20\n")
+	v.sees("revision 3", "11 to its left", "21 to its right")
+	v.types("At", "44")
+	v.types("It reads", "93\n")
+	v.sees("revision 4")
+	v.presses("Leave the wall as it is")
+	v.sees("revision 5")
+	v.presses("Undo")
+	v.sees("revision 6", "P2 in tram wall")
 }

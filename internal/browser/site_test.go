@@ -97,7 +97,7 @@ func TestEverythingByKeyboard(t *testing.T) {
 	v.keys(kb.Backspace)
 	v.sees("1 of")
 	v.keys(kb.Escape)
-	v.sees("of 84 cut")
+	v.sees("of 89 cut")
 }
 
 func TestThePhoneNeverScrollsSideways(t *testing.T) {
@@ -204,7 +204,11 @@ func TestANumberOnTheSawListOpensItsSum(t *testing.T) {
 	v := visit(t, 1280, 800, true)
 	v.goes("/jobs/" + id + "/cut")
 	v.presses("93 3/4: how it came about")
-	v.until(`document.querySelector('[aria-label="The sum of A-K2"]')`)
+	v.until(`document.querySelector('[aria-label="The sum of P1-K1"]')`)
+	v.sees("gap at", "bottom plate there", "exact, then down to", "In this order")
+	v.goes("/jobs/" + id + "/cut")
+	v.presses("93 13/16: how it came about")
+	v.until(`document.querySelector('[aria-label="The sum of A-S8"]')`)
 	v.sees("gap at", "bottom plate 2x4t", "exact, then down to")
 }
 
@@ -212,13 +216,13 @@ func TestPrintedTheSawListStandsAlone(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 800, true)
 	v.goes("/jobs/" + id + "/cut")
-	v.sees("of 84 cut")
+	v.sees("of 89 cut")
 	require.NoError(t, chromedp.Do(v.ctx, printed()))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('.pole')).display`))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('header')).display`))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('.saw-list')).display`))
 	assert.Equal(t, "2", v.reads(`getComputedStyle(document.querySelector('.saw-print')).columnCount`))
-	assert.Equal(t, "84", v.reads(`document.querySelectorAll('.saw-print .tick-box').length`), "a box to tick for each piece")
+	assert.Equal(t, "89", v.reads(`document.querySelectorAll('.saw-print .tick-box').length`), "a box to tick for each piece")
 }
 
 // printed shows the page as it would be printed.

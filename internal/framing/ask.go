@@ -17,7 +17,7 @@ func (f *framer) ask() {
 	var level, rest []int
 	for i := range f.Members {
 		m := &f.Members[i]
-		if m.State != MeasureFirst {
+		if m.State != MeasureFirst || m.Waits {
 			continue
 		}
 		want := f.ownWant(m)

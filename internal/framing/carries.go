@@ -34,6 +34,9 @@ func (f *framer) checkCarries() {
 				headers = append(headers, m.ID)
 			}
 		}
+		if o.Engineer != nil {
+			continue // his entry stands
+		}
 		switch f.Wall.Carries {
 		case CarriesNought:
 		case Carries:

@@ -43,10 +43,11 @@ func (f *framer) check(found Found) {
 		}
 	}
 	f.checkKings()
+	f.checkTied()
+	f.checkOpenings(found)
 	f.checkCarries()
-	if f.Wall.Carries != Carries {
-		f.checkHeads()
-	}
+	f.bears(found)
+	f.checkHeads()
 	for i := range f.Members {
 		f.checkPiece(&f.Members[i])
 	}
@@ -54,6 +55,7 @@ func (f *framer) check(found Found) {
 	f.checkSlots()
 	f.checkClear()
 	f.checkBays()
+	f.checkSheets()
 	f.checkPlateDepth()
 	f.checkLean()
 }
@@ -86,6 +88,14 @@ func (w *Wall) meets(o Obstruction) (from, to measure.Length, ok bool) {
 		return 0, 0, false
 	}
 	return measure.FromMillimetres(low), measure.FromMillimetres(high), true
+}
+
+// Takes are the stations that an obstruction takes of the wall, without the room it
+// wants; mm.
+func (w *Wall) Takes(o Obstruction) (from, to float64, ok bool) {
+	low, high, _, _, ok := w.box(o)
+	low, high = math.Max(low, 0), math.Min(high, w.Length.Millimetres())
+	return low, high, ok && low < high
 }
 
 // across is what an obstruction takes of the wall's depth, from its middle, to
@@ -156,16 +166,16 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 	fix, apply := f.rules.Tell(words.MoveLayoutWallSoNo), Remedy("")
 	other := *f.Wall
 	other.Layout.FromEnd, other.Layout.Offset = !other.Layout.FromEnd, other.Layout.Own
-	standing, _ := other.uprights(f.rules)
 	clear := true
-	for _, u := range standing {
+	for _, u := range other.uprights(f.rules) {
 		clear = clear && !(u.kind.OnBottom() && u.from < to && u.to > from)
 	}
 	if clear {
 		fix, apply = f.rules.Tell(words.HookTapeOnOtherEnd), HookOtherEnd
 	}
 	f.find(Stop, "pipe-in-stud", at, ids, f.rules.Tell(words.AtStandsWhereToStand, o.name(), f.Wall.Tape(at, at), list(f.rules, ids, "has", "have")), fix)
-	f.Findings[len(f.Findings)-1].Apply = apply
+	last := &f.Findings[len(f.Findings)-1]
+	last.Apply, last.Thing = apply, o.name()
 }
 
 func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
@@ -173,11 +183,15 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 	floor := f.heights.EstimateAll([][]survey.Term{{f.floorAt(max(0, min(at, f.Wall.Length)))}})[0]
 	var ids []string
 	for _, m := range f.Members {
-		if !m.Kind.UnderTop() || m.From >= to || m.To <= from {
+		header := m.Kind == wood.HeaderPly
+		if !m.Kind.UnderTop() && !header || m.From >= to || m.To <= from {
 			continue
 		}
 		if m.Known {
 			top, under := m.Base+m.Exact.Millimetres(), math.Inf(-1)
+			if header {
+				top = m.Base + f.Wall.opening(m.Opening).Header.Height().Millimetres()
+			}
 			switch {
 			case o.Underside != nil && floor.Known:
 				under = *o.Underside - o.Below
@@ -196,6 +210,7 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 		f.find(Stop, "obstruction-across", at, ids,
 			f.rules.Tell(words.CrossesAtToLowerThan, o.name(), from, to, list(f.rules, ids, "is long", "are long")),
 			f.rules.Tell(words.FrameUnderThereCrossPiece))
+		f.Findings[len(f.Findings)-1].Thing = o.name()
 	}
 }
 
@@ -230,7 +245,7 @@ func (f *framer) checkKings() {
 // checkHeads looks at the room each header has under the top plate.
 func (f *framer) checkHeads() {
 	for i, o := range f.Wall.Openings {
-		if !f.heads[i].floor.Known {
+		if !f.heads[i].floor.Known || f.Wall.waitsForEngineer(o) {
 			continue
 		}
 		room, at := math.Inf(1), o.Centre
@@ -336,6 +351,7 @@ func (f *framer) checkBays() {
 	if w.Layout.Equal {
 		return
 	}
+	centres := w.centres(f.rules)
 	// as they stand side by side, closed up to what stands tight
 	var full []*Member
 	for i := range f.Members {
@@ -347,18 +363,19 @@ func (f *framer) checkBays() {
 	for i := 1; i < len(full); i++ {
 		a, b := full[i-1], full[i]
 		clear := b.From - a.To
-		if clear <= w.Layout.Spacing-t+f.rules.Mark || a.Opening != "" && a.Opening == b.Opening {
+		usual := w.spacingOver(a.To, b.From) - t
+		if clear <= usual+f.rules.Mark || a.Opening != "" && a.Opening == b.Opening {
 			continue
 		}
 		moved := false
-		for _, c := range w.centres(f.rules) {
+		for _, c := range centres {
 			// a mark beside it that has no stud of its own there
 			near := c > a.From-2*f.rules.slot() && c < b.To+2*f.rules.slot()
 			own := slices.ContainsFunc(full, func(m *Member) bool { return m.From == c-t/2 })
 			moved = moved || near && !own
 		}
 		if moved {
-			f.find(Note, "wide-bay", a.To+clear/2, []string{a.ID, b.ID}, f.rules.Tell(words.BayIsWider, a.ID, b.ID, clear, w.Layout.Spacing-t), f.rules.Tell(words.InsulationIsCutToIt))
+			f.find(Note, "wide-bay", a.To+clear/2, []string{a.ID, b.ID}, f.rules.Tell(words.BayIsWider, a.ID, b.ID, clear, usual), f.rules.Tell(words.InsulationIsCutToIt))
 		}
 	}
 }

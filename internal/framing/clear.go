@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"homalos/internal/measure"
+	"homalos/internal/survey"
 	"homalos/internal/wood"
 	"homalos/internal/words"
 )
@@ -12,8 +13,7 @@ import (
 // nearer side, and where that leaves a bay wider than the spacing another stands
 // on the other side, its partner. What can't move stays, and is named by the
 // checks. Rule: the work, step 4.
-func (w *Wall) clearOf(standing []upright, rules Rules) ([]upright, []Finding) {
-	var findings []Finding
+func (w *Wall) clearOf(standing []upright, rules Rules) []upright {
 	for _, c := range w.merged() {
 		var kept, moved []upright
 		for _, u := range standing {
@@ -30,6 +30,7 @@ func (w *Wall) clearOf(standing []upright, rules Rules) ([]upright, []Finding) {
 		why := rules.Tell(words.StandsClearOf, c.What)
 		beside := func(from measure.Length) (upright, bool) {
 			u := stands(wood.Stud, from, from+t, why, -1)
+			u.cleared = true
 			return u, from >= w.Start.Held && from+t <= w.Length-w.Stop.Held && w.roomFor(u, kept)
 		}
 		before, okBefore := beside(c.From - t)
@@ -46,24 +47,13 @@ func (w *Wall) clearOf(standing []upright, rules Rules) ([]upright, []Finding) {
 			kept = append(kept, second)
 		}
 		sortUprights(kept)
-		if ok1 && ok2 && w.bayAt(c, kept) > w.Layout.Spacing-t+rules.Mark {
+		if ok1 && ok2 && w.bayAt(c, kept) > w.spacingOver(c.From, c.To)-t+rules.Mark {
 			kept = append(kept, second)
 			sortUprights(kept)
 		}
-		for _, u := range moved {
-			centre := u.from + t/2
-			if !w.edgeAt(centre, rules) || w.carried(centre, kept, rules) {
-				continue
-			}
-			findings = append(findings, Finding{
-				Code: "sheet-joint-off-wood", Level: Note, Placed: true, At: centre,
-				Text: rules.Tell(words.BoardEdgeAtHasLess, w.Tape(centre, centre), rules.Units.Words("3/4 in", "20 mm"), c.What),
-				Fix:  rules.Tell(words.CutBoardBackToStud),
-			})
-		}
 		standing = kept
 	}
-	return standing, findings
+	return standing
 }
 
 // movable says whether a layout alone says where it stands.
@@ -129,22 +119,17 @@ func (w *Wall) bayAt(c Clear, standing []upright) measure.Length {
 	return high - low
 }
 
-// carried says whether a board's edge finds enough wood on both its sides.
-func (w *Wall) carried(centre measure.Length, standing []upright, rules Rules) bool {
-	for _, u := range standing {
-		if u.kind.FullHeight() && centre-u.from >= rules.bearing() && u.to-centre >= rules.bearing() {
-			return true
-		}
-	}
-	return false
-}
-
 // checkClear names what stands in a stretch that is kept clear all the same.
 func (f *framer) checkClear() {
 	for _, c := range f.Wall.Clear {
+		if t := f.Wall.Lumber.Thickness; c.Switch != "" && (c.From < t || c.To > f.Wall.Length-t) {
+			f.find(Warn, "no-switch-bay", max(0, min(c.From, f.Wall.Length)), nil, f.rules.Tell(words.NoBayForTheSwitch, c.Switch, c.To-c.From), f.rules.Tell(words.MoveTheDoorOrTheSwitch))
+			f.Findings[len(f.Findings)-1].Opening = c.Switch
+			continue
+		}
 		var ids []string
 		for _, m := range f.Members {
-			if m.Kind.Upright() && m.From < c.To && m.To > c.From {
+			if (m.Kind.Upright() || f.liesIn(m, c)) && m.From < c.To && m.To > c.From {
 				ids = append(ids, m.ID)
 			}
 		}
@@ -152,4 +137,17 @@ func (f *framer) checkClear() {
 			f.find(Warn, "in-the-clear", c.From+(c.To-c.From)/2, ids, f.rules.Tell(words.StandIn, list(f.rules, ids, "stands", "stand"), c.What, f.Wall.Tape(c.From, c.To)), f.rules.Tell(words.MoveOneOfThem))
 		}
 	}
+}
+
+// liesIn says whether a nogging lies at the height of a stretch that is kept clear.
+func (f *framer) liesIn(m Member, c Clear) bool {
+	if m.Kind != wood.Nogging || c.Low == 0 && c.High == 0 {
+		return m.Kind == wood.Nogging
+	}
+	floor := 0.0
+	if e := f.heights.EstimateAll([][]survey.Term{{f.floorAt(m.From)}})[0]; e.Known {
+		floor = e.Value
+	}
+	low := f.length(m.Base - floor)
+	return (c.High == 0 || low < c.High) && low+m.Lumber.Thickness > c.Low
 }

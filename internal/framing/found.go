@@ -34,7 +34,10 @@ type Cover struct {
 type Hidden struct {
 	ID, Kind, In string
 	From, To     geo.Point
-	Band         float64 // mm, over all
+	Band         float64           // mm, over all
+	Wall         string            // in a wall that is there: which, and its stations along it
+	Along        [2]measure.Length // rising or falling
+	Dead         bool              // isolated and proved dead
 }
 
 // SeenFloor is a stretch of floor that was looked at: along a wall's line, or

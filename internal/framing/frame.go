@@ -41,6 +41,9 @@ type head struct {
 	off       float64          // what was read there less what all foretell, mm
 	lift      measure.Length   // by how much the jacks, cut up to the mark, raise the header
 	plausible []measure.Length // other stations that may be the highest
+	fixed     bool             // it goes by a level line or its group: floor is what would be under it by itself
+	waits     bool             // it should, but that isn't known
+	line      Line             // what it goes by
 }
 
 // level is the elevation of the highest floor under an opening; where no level
@@ -66,25 +69,35 @@ func (f *Laid) Frame(heights Heights, found Found) *Framed {
 }
 
 func (f *framer) frame(found Found) *Framed {
-	f.taken = f.heights.Taken(survey.Rule{
-		From: f.Wall.At(0), To: f.Wall.At(f.Wall.Length), Near: f.rules.Near.Millimetres(), Reach: f.rules.Reach.Millimetres(),
-	})
+	f.takeReadings()
 	f.findHeads()
 	f.addUprights()
 	f.addSpans()
+	f.fillFlat()
 	f.ladders()
+	f.straighten()
 	f.addBlocks(found.Joists)
 	f.name()
 	f.nameStrays()
 	f.tellJoined()
+	f.checkWaits()
 	f.check(found)
 	f.holdPending()
 	f.settleStates()
+	for i, o := range f.Wall.Openings {
+		f.Heads = append(f.Heads, f.heads[i].level()+o.headOver().Millimetres())
+	}
 	f.ask()
 	f.addMarks()
 	f.Section = f.section()
-	sort.SliceStable(f.Findings, func(i, j int) bool { return f.Findings[i].order() < f.Findings[j].order() })
+	ByWeight(f.Findings)
 	return &f.Framed
+}
+
+// ByWeight sorts findings: stops first, then warnings, then notes; each along the
+// wall.
+func ByWeight(all []Finding) {
+	sort.SliceStable(all, func(i, j int) bool { return all[i].order() < all[j].order() })
 }
 
 // order puts stops first, then warnings, then notes; each along the wall.
@@ -160,6 +173,9 @@ func (f *framer) findHeads() {
 				h.plausible = append(h.plausible, places[i])
 			}
 		}
+		if o.Levelled || o.Tied != nil {
+			h = f.fixedHead(o, h)
+		}
 		f.heads = append(f.heads, h)
 	}
 }
@@ -179,6 +195,12 @@ func (f *framer) addUprights() {
 			first[i] = ask(f.gapAt(centre)...)
 		case wood.PlateToHead, wood.PlateToSill:
 			h := f.heads[u.opening]
+			if h.fixed {
+				down := f.floorAt(centre)
+				down.Weight = -1
+				first[i] = ask(down)
+				break
+			}
 			first[i] = ask(f.step(h.high, centre)...)
 			for _, p := range h.plausible {
 				ask(f.step(p, centre)...)
@@ -186,6 +208,10 @@ func (f *framer) addUprights() {
 		case wood.HeadToPlate:
 			h := f.heads[u.opening]
 			over, _ := f.ceilingAt(centre)
+			if h.fixed {
+				first[i] = ask(over...)
+				break
+			}
 			for k, p := range append([]measure.Length{h.high}, h.plausible...) {
 				n := ask(append(over[:len(over):len(over)], survey.Term{Of: survey.Floor, At: f.Wall.At(p), Weight: -1})...)
 				if k == 0 {
@@ -197,6 +223,9 @@ func (f *framer) addUprights() {
 	}
 	answers := f.heights.EstimateAll(sums)
 	for i, u := range f.standing {
+		if u.opening >= 0 && u.kind.Row().Stands != wood.PlateToPlate && f.heads[u.opening].fixed {
+			f.heads[u.opening].settle(u.kind, &answers[first[i]])
+		}
 		f.gaps = f.gaps || u.kind.FullHeight() && answers[first[i]].Known
 	}
 	offset := len(f.Members)
@@ -227,12 +256,13 @@ func (f *framer) addUprights() {
 // highest. It also says which of them is the least sure.
 func (f *framer) standUp(u upright, terms []survey.Term, answers []survey.Estimate, own survey.Estimate) (Member, int) {
 	w := f.Wall
-	m := Member{Kind: u.kind, Lumber: w.Lumber, From: u.from, To: u.to, Why: u.why, Join: u.join, State: Ready}
+	m := Member{Kind: u.kind, Lumber: w.Lumber, From: u.from, To: u.to, Why: u.why, Join: u.join, Cleared: u.cleared, State: Ready}
 	if u.opening >= 0 {
 		m.Opening = w.Openings[u.opening].ID
 	}
 	e, lack := answers[0], f.taken.Lacks(terms, w.At(u.from+(u.to-u.from)/2))
 	m.Few, m.Far = e.Few || lack.Readings > 0, lack.Far
+	headed := u.opening >= 0 && u.kind.Row().Stands != wood.PlateToPlate
 	read := f.readAt(u, &e, &own, lack)
 	wider := f.taken.Wider(terms)
 	for i := range answers {
@@ -254,7 +284,10 @@ func (f *framer) standUp(u upright, terms []survey.Term, answers []survey.Estima
 			sure, doubt = reach, i+1
 		}
 	}
-	if w.Carries == Carries && u.kind.Row().Stands == wood.HeadToPlate {
+	if headed && f.heads[u.opening].fixed {
+		sure += f.heads[u.opening].floor.Spread
+	}
+	if u.kind.Row().Stands == wood.HeadToPlate && w.waitsForEngineer(w.Openings[u.opening]) {
 		m.State = Blocked // it stands on what an engineer will name
 		return m, doubt
 	}
@@ -275,7 +308,7 @@ func (f *framer) standUp(u upright, terms []survey.Term, answers []survey.Estima
 	}
 	m.Cut = u.kind.Round(m.Exact, f.rules.Mark)
 	m.Spread = f.length(sure)
-	if m.Guess || m.Few || m.Far || m.Spread > f.rules.Hold {
+	if m.Guess || m.Few || m.Far || headed && f.heads[u.opening].waits || m.Spread > f.rules.Hold {
 		m.State = MeasureFirst
 	}
 	return m, doubt
@@ -301,13 +334,18 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 		m.Sum = f.headLines(u.opening)
 		if stands == wood.PlateToSill {
 			height := len(m.Sum) - 1
+			if f.heads[u.opening].fixed {
+				m.Sum = append(m.Sum, Line{What: f.rules.Tell(words.RoughOpeningHeight), Value: -w.Openings[u.opening].Height})
+				height = len(m.Sum)
+				m.Sum = append(m.Sum, Line{})
+			}
 			m.Sum[height] = Line{What: f.rules.Tell(words.PieceOf, words.Term(wood.SillPiece), w.Lumber.ID), Value: -w.Lumber.Thickness}
 		}
-		floor := Line{f.rules.Tell(words.OwnFloorAt, centre), f.length(e.Value) - m.Sum[0].Value, own.From}
+		floor := Line{f.rules.Tell(words.OwnFloorAt, centre), f.length(e.Value) - f.headFloor(u.opening), own.From}
 		m.Sum = append(append(m.Sum, floor), plateLines(f.rules, wood.BottomPlate, w.Bottom)...)
 	case wood.HeadToPlate:
 		h, o := f.heads[u.opening], w.Openings[u.opening]
-		m.Sum = append([]Line{{f.rules.Tell(words.CeilingAt, centre, straight), f.length(e.Value) + f.length(h.level()), e.From}}, plateLines(f.rules, wood.TopPlate, w.Top)...)
+		m.Sum = append([]Line{{f.rules.Tell(words.CeilingAt, centre, straight), f.length(e.Value) + f.headFloor(u.opening), e.From}}, plateLines(f.rules, wood.TopPlate, w.Top)...)
 		top := measure.Length(0)
 		for _, l := range f.headLines(u.opening) {
 			m.Sum = append(m.Sum, Line{l.What, -l.Value, l.Readings})
@@ -321,10 +359,21 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 	}
 }
 
+// headFloor is the floor that an opening's head stands over, as the sums go.
+func (f *framer) headFloor(opening int) measure.Length {
+	if h := f.heads[opening]; h.fixed {
+		return h.line.Value - f.Wall.Openings[opening].headOver()
+	}
+	return f.length(f.heads[opening].level())
+}
+
 // headLines add up to the elevation of an opening's head: the highest floor
 // under it, the finish still to come and the height of the opening.
 func (f *framer) headLines(opening int) []Line {
 	h, o := f.heads[opening], f.Wall.Openings[opening]
+	if h.fixed {
+		return []Line{h.line}
+	}
 	lines := []Line{{f.rules.Tell(words.HighestFloorUnderAt, o.ID, h.high), f.length(h.level()), h.floor.From}}
 	if !h.floor.Known {
 		lines = []Line{{What: f.rules.Tell(words.FloorTakenAsLevel, o.ID)}}
@@ -335,7 +384,7 @@ func (f *framer) headLines(opening int) []Line {
 	if o.FinishFloor != 0 {
 		lines = append(lines, Line{What: f.rules.Tell(words.FloorFinishStillToCome), Value: o.FinishFloor})
 	}
-	if o.Kind == Window {
+	if o.HasSill() {
 		lines = append(lines, Line{What: f.rules.Tell(words.SillOverFinishedFloor), Value: o.Sill})
 	}
 	return append(lines, Line{What: f.rules.Tell(words.RoughOpeningHeight), Value: o.Height})
@@ -354,24 +403,29 @@ func (f *framer) addSpans() {
 	w := f.Wall
 	t := w.Lumber.Thickness
 	for i, o := range w.Openings {
-		left, right := o.Outer(t)
-		long := right - left - 2*t
-		if w.Carries == Carries {
+		left, right := o.Inner(t)
+		long := right - left
+		if w.waitsForEngineer(o) {
 			continue // its header is an engineer's to name
 		}
+		why := f.assumed()
+		if e := o.Engineer; e != nil {
+			left, right, why = o.Left()-e.Each, o.Right()+e.Each, f.rules.Tell(words.NamedBy, e.By, e.When)
+			long = right - left
+		}
 		base := f.heads[i].level() + (o.FinishFloor + o.Sill + o.Height).Millimetres()
-		for ply := range o.Header.Plies {
+		for ply := range o.Header.plies() {
 			z := base
 			if !o.Header.OnEdge {
 				z += o.Header.Lumber.Thickness.Millimetres() * float64(ply)
 			}
 			f.Members = append(f.Members, Member{
-				Kind: wood.HeaderPly, Lumber: o.Header.Lumber, From: left + t, To: right - t, Known: true, Exact: long, Why: f.assumed(),
+				Kind: wood.HeaderPly, Lumber: o.Header.Lumber, From: left, To: right, Known: true, Exact: long, Why: why,
 				Cut: wood.HeaderPly.Round(long, f.rules.Mark), State: Ready, Opening: o.ID, Base: z, Layer: ply,
-				Sum: []Line{{What: f.rules.Tell(words.RoughOpening, o.ID), Value: o.Width}, {What: f.rules.Tell(words.JacksASide, o.Jacks), Value: 2 * t * measure.Length(o.Jacks)}},
+				Sum: headerSum(f.rules, o, t),
 			})
 		}
-		if o.Kind == Window {
+		if o.HasSill() {
 			f.Members = append(f.Members, Member{
 				Kind: wood.SillPiece, Lumber: w.Lumber, From: o.Left(), To: o.Right(), Known: true, Exact: o.Width,
 				Cut: wood.SillPiece.Round(o.Width, f.rules.Mark), State: Ready, Opening: o.ID, Base: base - (o.Height + t).Millimetres(),
@@ -379,6 +433,18 @@ func (f *framer) addSpans() {
 			})
 		}
 	}
+}
+
+// headerSum adds up how long a header is.
+func headerSum(rules Rules, o Opening, t measure.Length) []Line {
+	out := []Line{{What: rules.Tell(words.RoughOpening, o.ID), Value: o.Width}}
+	if o.Engineer != nil {
+		return append(out, Line{What: rules.Tell(words.BearingAtBothEnds, o.Engineer.Each), Value: 2 * o.Engineer.Each})
+	}
+	if o.Jacks > 0 {
+		out = append(out, Line{What: rules.Tell(words.JacksASide, o.Jacks), Value: 2 * t * measure.Length(o.Jacks)})
+	}
+	return out
 }
 
 // name numbers the members of each kind along the wall: A-S2.
@@ -389,13 +455,4 @@ func (f *framer) name() {
 		count[m.Kind]++
 		m.ID = fmt.Sprintf("%s-%s%d", f.Wall.ID, m.Kind.Row().Letter, count[m.Kind])
 	}
-}
-
-func (f *framer) addMarks() {
-	for _, m := range f.Members {
-		if m.Kind.Upright() {
-			f.Marks = append(f.Marks, Mark{Tape: f.Wall.Tape(m.From, m.To), Set: "ahead", Member: m.ID, Kind: m.Kind, Plates: m.Kind.Marks()})
-		}
-	}
-	sort.SliceStable(f.Marks, func(i, j int) bool { return f.Marks[i].Tape < f.Marks[j].Tape })
 }

@@ -118,7 +118,7 @@ func TestMarksAreReadFromTheHookWoodAhead(t *testing.T) {
 	tapes := []string{}
 	last := measure.Length(-1)
 	for _, m := range f.Marks {
-		assert.Equal(t, "ahead", m.Set)
+		assert.Equal(t, Ahead, m.Set)
 		assert.GreaterOrEqual(t, m.Tape, last)
 		last = m.Tape
 		tapes = append(tapes, measure.Imperial.Say(m.Tape, 0))
@@ -169,7 +169,7 @@ func TestFromTheMiddleOut(t *testing.T) {
 
 func TestAHeaderOnEdgeOfTwoPliesIsTwoPiecesAndDeeper(t *testing.T) {
 	flat := Frame(wall(144*in, door(72*in, 32*in)), rules, level(2540), Found{})
-	edge := Frame(wall(144*in, door(72*in, 32*in), func(w *Wall) { w.Openings[0].Header = Header{twoBy6, 2, true} }), rules, level(2540), Found{})
+	edge := Frame(wall(144*in, door(72*in, 32*in), func(w *Wall) { w.Openings[0].Header = Header{Lumber: twoBy6, Plies: 2, OnEdge: true} }), rules, level(2540), Found{})
 	assert.Len(t, places(edge.Members, wood.HeaderPly), 2)
 	height := func(f *Framed) measure.Length {
 		for _, m := range f.Members {
@@ -180,7 +180,7 @@ func TestAHeaderOnEdgeOfTwoPliesIsTwoPiecesAndDeeper(t *testing.T) {
 		return 0
 	}
 	assert.Equal(t, 4*in, height(flat)-height(edge), "5 1/2 on edge for 1 1/2 flat")
-	thick := Frame(wall(144*in, door(72*in, 32*in), func(w *Wall) { w.Openings[0].Header = Header{twoBy6, 3, true} }), rules, level(2540), Found{})
+	thick := Frame(wall(144*in, door(72*in, 32*in), func(w *Wall) { w.Openings[0].Header = Header{Lumber: twoBy6, Plies: 3, OnEdge: true} }), rules, level(2540), Found{})
 	assert.Contains(t, codes(thick), "header-too-thick")
 }
 

@@ -82,7 +82,7 @@ func (f *Laid) joinUp() {
 	for k, j := range w.Joins {
 		out := Joined{Join: j, Style: j.Style, Corner: w.Corner(j, f.rules) != 0}
 		for _, o := range w.Openings {
-			if left, right := o.Outer(t); j.From < right-t && j.To > left+t {
+			if left, right := o.Inner(t); j.From < right && j.To > left {
 				f.find(Stop, "meets-opening", j.From+(j.To-j.From)/2, nil, f.rules.Tell(words.ButtsAtInOpening, j.Other, j.From, o.ID), f.rules.Tell(words.MoveOpeningWallComesTo))
 				out.Style = Scrap
 			}

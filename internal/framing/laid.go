@@ -23,7 +23,7 @@ func Lay(w *Wall, rules Rules, found Found) *Laid {
 	f := &Laid{Framed: Framed{Wall: w.Settled()}, rules: w.ruled(rules)}
 	f.low = f.Wall.low(found.Obstructions)
 	f.crossedBy(found.Joists)
-	f.standing, f.Findings = f.Wall.uprights(rules)
+	f.standing = f.Wall.uprights(rules)
 	f.joinUp()
 	f.plates()
 	return f

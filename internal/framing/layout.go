@@ -15,6 +15,7 @@ type upright struct {
 	why      string
 	opening  int // index, or -1
 	join     int // as Member.Join
+	cleared  bool
 }
 
 func stands(kind wood.Kind, from, to measure.Length, why string, opening int) upright {
@@ -23,18 +24,11 @@ func stands(kind wood.Kind, from, to measure.Length, why string, opening int) up
 
 const endStud = "end stud" // why it stands there
 
-// sheetSteps: boards are four feet wide, or 1200 mm where the spacing is metric.
-const (
-	sheetImperial = 48 * measure.Inch
-	sheetMetric   = 1200 * measure.Millimetre
-)
-
 // uprights places end studs, kings, jacks, common studs and cripples. Rules:
 // usual practice (the work, steps 4 and 5).
-func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
+func (w *Wall) uprights(rules Rules) []upright {
 	t := w.Lumber.Thickness
 	var out []upright
-	var findings []Finding
 	startTaken, endTaken := false, false
 	for i, o := range w.Openings {
 		left, right := w.Outer(o)
@@ -48,7 +42,10 @@ func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
 				out = append(out, stands(wood.Packer, right, w.Length, rules.Tell(words.RippedTo, end), i))
 			}
 		}
-		out = append(out, stands(wood.King, left, left+t, endWhy(rules, left == 0), i), stands(wood.King, right-t, right, endWhy(rules, right == w.Length), i))
+		for k := range o.kings() {
+			first, last := left+t*k, right-t*(k+1)
+			out = append(out, stands(wood.King, first, first+t, endWhy(rules, first == 0), i), stands(wood.King, last, last+t, endWhy(rules, last+t == w.Length), i))
+		}
 		for j := range o.Jacks {
 			step := t * measure.Length(j)
 			out = append(out, stands(wood.Jack, o.Left()-t-step, o.Left()-step, "", i), stands(wood.Jack, o.Right()+step, o.Right()+t+step, "", i))
@@ -65,16 +62,11 @@ func (w *Wall) uprights(rules Rules) ([]upright, []Finding) {
 	steps, packs = w.atBreaks(rules, packs)
 	out = append(out, steps...)
 	for _, c := range w.centres(rules) {
-		u, finding := w.common(c, packs, rules)
-		if finding != nil {
-			findings = append(findings, *finding)
-		}
-		out = append(out, u...)
+		out = append(out, w.common(c, packs, rules)...)
 	}
 	out = append(out, w.sillEnds(rules)...)
 	sortUprights(out)
-	out, off := w.clearOf(dedupe(out), rules)
-	return out, append(findings, off...)
+	return w.clearOf(dedupe(out), rules)
 }
 
 func sortUprights(all []upright) {
@@ -109,37 +101,6 @@ func dedupe(all []upright) []upright {
 	return out
 }
 
-// centres are the layout's stud centres as stations, rising.
-func (w *Wall) centres(rules Rules) []measure.Length {
-	t, s := w.Lumber.Thickness, w.Layout.Spacing
-	var out []measure.Length
-	if w.Layout.Equal {
-		low, room := w.Start.Held, w.Length-w.Start.Held-w.Stop.Held-t
-		bays := int64((room + s - 1) / s)
-		for i := int64(1); i < bays; i++ {
-			// exact thirds and sevenths aren't whole nanometres: each is rounded by itself, so nothing drifts
-			out = append(out, low+t/2+measure.Length((int64(room)*i+bays/2)/bays))
-		}
-	} else {
-		k := -w.Layout.Offset / s
-		for w.Layout.Offset+k*s <= 0 {
-			k++
-		}
-		for c := w.Layout.Offset + k*s; c < w.Length; c += s {
-			// a mark before the first adds nothing close to the end stud; with a real bay before it, it does
-			if c >= w.Layout.Offset+s || c-t/2 >= w.Start.Held+t+rules.slot() {
-				out = append(out, c)
-			}
-		}
-	}
-	if w.Layout.FromEnd {
-		for i, j := 0, len(out)-1; i <= j; i, j = i+1, j-1 {
-			out[i], out[j] = w.Length-out[j], w.Length-out[i]
-		}
-	}
-	return out
-}
-
 // slot is the narrowest slot left between two uprights: no hand, board screw
 // or insulation goes into less. Usual practice: 1 1/2 in (40 mm).
 func (r Rules) slot() measure.Length { return r.Units.Pick(3*measure.Inch/2, 40*measure.Millimetre) }
@@ -147,10 +108,10 @@ func (r Rules) slot() measure.Length { return r.Units.Pick(3*measure.Inch/2, 40*
 // bearing is the least wood a sheet's edge wants. Usual practice: 3/4 in (20 mm).
 func (r Rules) bearing() measure.Length { return r.Units.Pick(3*measure.Inch/4, 20*measure.Millimetre) }
 
-// edgeAt says whether a board's edge falls on a layout mark: boards are hung from
-// where the layout begins.
+// edgeAt says whether an edge of the crew's board falls on a layout mark: boards
+// are hung from where the layout begins.
 func (w *Wall) edgeAt(c measure.Length, rules Rules) bool {
-	return (w.Tape(c, c)-w.Layout.Offset)%rules.Units.Pick(sheetImperial, sheetMetric) == 0
+	return (w.Tape(c, c)-w.Layout.Offset)%rules.sheet().Along() == 0
 }
 
 // pack is a run of wood that stands whatever the layout says: an end stud, or
@@ -168,7 +129,8 @@ func (w *Wall) packs() []pack {
 	out := []pack{{low, low + t, low, low + t, endStud, false}, {high - t, high, high - t, high, endStud, true}}
 	for _, o := range w.Openings {
 		left, right := w.Outer(o)
-		out = append(out, pack{left, o.Left(), left, left + t, "king", true}, pack{o.Right(), right, right - t, right, "king", false})
+		low, high := w.inner(o)
+		out = append(out, pack{left, o.Left(), left, low, "king", true}, pack{o.Right(), right, high, right, "king", false})
 	}
 	return out
 }
@@ -195,17 +157,16 @@ func (w *Wall) atBreaks(rules Rules, packs []pack) ([]upright, []pack) {
 }
 
 // common decides what becomes of the layout stud centred at c.
-func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *Finding) {
+func (w *Wall) common(c measure.Length, packs []pack, rules Rules) []upright {
 	t := w.Lumber.Thickness
 	from, to := c-t/2, c-t/2+t
 	for i, o := range w.Openings {
-		left, right := w.Outer(o)
-		if from >= left+t && to <= right-t {
-			return w.inOpening(i, c, rules), nil
+		if left, right := w.inner(o); from >= left && to <= right {
+			return w.inOpening(i, c, rules)
 		}
 	}
 	if w.Start.Held > 0 && from < w.Start.Held || w.Stop.Held > 0 && to > w.Length-w.Stop.Held {
-		return nil, nil // beyond the end stud, where only one face of the wall is there
+		return nil // beyond the end stud, where only one face of the wall is there
 	}
 	var hit *pack
 	for i := range packs {
@@ -217,26 +178,26 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 	}
 	asMarked := []upright{stands(wood.Stud, from, to, "", -1)}
 	if hit == nil {
-		return asMarked, nil
+		return asMarked
 	}
 	if !w.edgeAt(c, rules) || w.bears(c, hit, rules) {
-		return nil, nil // taken over: a sheet's edge lands on this wood, or none falls here
+		return nil // taken over: a sheet's edge lands on this wood, or none falls here
 	}
 	if from == hit.kingTo || to == hit.kingFrom {
 		if w.free(from, to, packs) {
-			return asMarked, nil
+			return asMarked
 		}
-		return nil, nil
+		return nil
 	}
 	low, high := hit.to, hit.to+t
 	if hit.before {
 		low, high = hit.from-t, hit.from
 	}
 	if low < w.Start.Held || high > w.Length-w.Stop.Held || !w.free(low, high, packs) {
-		return nil, nil
+		return nil
 	}
 	why := rules.Tell(words.LayoutAtStoodTightAgainst, w.Tape(c, c), hit.what)
-	return []upright{stands(wood.Stud, low, high, why, -1)}, w.jointFinding(c, low, high, hit, rules)
+	return []upright{stands(wood.Stud, low, high, why, -1)}
 }
 
 // inOpening makes the cripples a layout stud becomes between two kings. One that
@@ -244,12 +205,12 @@ func (w *Wall) common(c measure.Length, packs []pack, rules Rules) ([]upright, *
 // stands tight where a board's edge falls.
 func (w *Wall) inOpening(i int, c measure.Length, rules Rules) []upright {
 	o, t := w.Openings[i], w.Lumber.Thickness
-	left, right := w.Outer(o)
+	left, right := w.inner(o)
 	var out []upright
-	if from, ok := w.between(c, left+t, right-t, rules); ok {
+	if from, ok := w.between(c, left, right, rules); ok {
 		out = append(out, stands(wood.Cripple, from, from+t, w.tightWhy(c, from, "king", rules), i))
 	}
-	if o.Kind == Window && o.Width >= 2*t {
+	if o.HasSill() && o.Width >= 2*t {
 		if from, ok := w.between(c, o.Left()+t, o.Right()-t, rules); ok {
 			out = append(out, stands(wood.UnderSill, from, from+t, w.tightWhy(c, from, "end of the sill", rules), i))
 		}
@@ -291,7 +252,7 @@ func (w *Wall) sillEnds(rules Rules) []upright {
 	var out []upright
 	t := w.Lumber.Thickness
 	for i, o := range w.Openings {
-		if o.Kind == Window && o.Width >= 2*t {
+		if o.HasSill() && o.Width >= 2*t {
 			out = append(out, stands(wood.UnderSill, o.Left(), o.Left()+t, rules.Tell(words.EndSill), i), stands(wood.UnderSill, o.Right()-t, o.Right(), rules.Tell(words.EndSill), i))
 		}
 	}
@@ -317,17 +278,4 @@ func (w *Wall) free(from, to measure.Length, packs []pack) bool {
 		}
 	}
 	return true
-}
-
-// jointFinding tells of a sheet edge that would miss the wood that was moved.
-func (w *Wall) jointFinding(c, low, high measure.Length, p *pack, rules Rules) *Finding {
-	tape := w.Tape(c, c)
-	if c-min(low, p.from) >= rules.bearing() && max(high, p.to)-c >= rules.bearing() {
-		return nil
-	}
-	return &Finding{
-		Code: "sheet-joint-off-wood", Level: Note, Placed: true, At: c,
-		Text: rules.Tell(words.BoardEdgeAtHasLess, tape, rules.Units.Words("3/4 in", "20 mm"), p.what),
-		Fix:  rules.Tell(words.CutBoardBackToStud),
-	}
 }

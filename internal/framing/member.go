@@ -49,8 +49,11 @@ type Member struct {
 	Sum      []Line
 	Why      string // why it stands off the layout, or close to another
 	Opening  string
-	Join     int // of Framed.Joined: 1 for the first, whose meeting brings it; 0 for none
-	Layer    int // of plates: 0 is on the floor, or on the studs
+	Join     int            // of Framed.Joined: 1 for the first, whose meeting brings it; 0 for none
+	Old      measure.Length // the stud that is there, by its centre, that it is cut from; 0: none
+	Waits    bool           // for the head of its group
+	Cleared  bool           // it stands beside its mark, out of a stretch that is kept clear
+	Layer    int            // of plates: 0 is on the floor, or on the studs
 	Bevel    string
 	Pending  string // what it waits for
 	Frees    *Want
@@ -63,7 +66,8 @@ type Member struct {
 // Mark is one line and its side on the plates.
 type Mark struct {
 	Tape   measure.Length
-	Set    string // ahead: the wood lies the way the tape is pulled
+	Set    Set
+	Hook   string // the piece on whose mark the tape hooks; "": the end
 	Member string
 	Kind   wood.Kind
 	Plates []string // bottom, top, header, sill
@@ -92,6 +96,7 @@ type Finding struct {
 	Wood    *wood.Lumber // that it is about, where no member is named
 	Break   *Break       // of a step: where the plate would end
 	Opening string       // that it is about
+	Thing   string       // found in the building, that it is about
 	There   string       // the existing wall whose door or window it is about, and which of its openings
 	Hole    int
 	Reading string // the doubtful reading it is about
@@ -127,7 +132,9 @@ type Framed struct {
 	Marks    []Mark
 	Findings []Finding
 	Section  Section
-	Joined   []Joined // as Wall.Joins
+	Heads    []float64 // elevation of each opening's head, as Wall.Openings; mm, from the drawing's own zero
+	Bears    []Bears   // its openings that carry, as an engineer named them
+	Joined   []Joined  // as Wall.Joins
 	Ties     []Tie
 	Notches  []Notch // of the bottom plate
 	Alike    int     // layers of plate that are cut alike, in one stack; 0 where they differ

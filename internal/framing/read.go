@@ -30,6 +30,19 @@ func (f *framer) readAt(u upright, e, own *survey.Estimate, lack survey.Lack) *o
 		return f.readGap(centre, e, lack)
 	case wood.PlateToHead, wood.PlateToSill:
 		h := f.heads[u.opening]
+		if h.fixed {
+			floor, ok := f.taken.At(survey.FloorReading, at)
+			if !ok {
+				return nil
+			}
+			out := &ownRead{found: floor, error: floor.Error, sure: floor.Sure}
+			if own.Known {
+				out.stray = floor.Value - own.Value
+			}
+			e.Value, e.Known = h.floor.Value-floor.Value, true
+			own.Value, own.Known, own.From = floor.Value, true, floor.IDs()
+			return out.settled()
+		}
 		if h.across != nil && u.kind.Row().Stands == wood.PlateToHead {
 			return f.levelled(u, h, e, own)
 		}
@@ -55,6 +68,9 @@ func (f *framer) readAt(u upright, e, own *survey.Estimate, lack survey.Lack) *o
 		return out.settled()
 	case wood.HeadToPlate:
 		h := f.heads[u.opening]
+		if h.fixed {
+			return nil
+		}
 		_, straight := f.ceilingAt(centre)
 		ceiling, ok := f.taken.At(survey.CeilingReading, at)
 		e.Value -= h.off

@@ -31,6 +31,22 @@ type SectionPoint struct {
 	Spread         float64
 }
 
+// FloorAt is the floor at a station, straight between its points; mm.
+func (s Section) FloorAt(at measure.Length) float64 {
+	for i, p := range s.Points {
+		if p.At < at && i+1 < len(s.Points) {
+			continue
+		}
+		if i == 0 || p.At == s.Points[i-1].At {
+			return p.Floor
+		}
+		before := s.Points[i-1]
+		share := float64(at-before.At) / float64(p.At-before.At)
+		return before.Floor + share*(p.Floor-before.Floor)
+	}
+	return 0
+}
+
 // Plumb is a place of a section, straight up: what gives its ceiling and its floor.
 type Plumb struct {
 	At      measure.Length

@@ -28,10 +28,13 @@ type Rules struct {
 	Lap    measure.Length
 	TiltUp bool
 
-	Concrete bool // the floor is
-	Whole    bool // bottom plates run through doorways and are sawn out after the wall stands
+	Board    measure.Length // board and skim on each face
+	Concrete bool           // the floor is
+	Whole    bool           // bottom plates run through doorways and are sawn out after the wall stands
 
 	Words words.Set // how the crew calls the pieces
+
+	Sheets []Sheet // the boards that the crew hangs; the first is the one a layout is judged by
 
 	Floor, Ceiling wood.Anchor // what plates are fixed with, where a wall has none of its own
 }
@@ -67,6 +70,7 @@ type Wall struct {
 	Carries     string // yes, no; else it isn't known whether it carries what is over it
 	Pending     []Pending
 	Clear       []Clear
+	There       *There         // it is there already: only its openings are framed
 	Breaks      []Break        // rising, of either surface
 	Astray      []Break        // where a plate can't end, so near the wall's end or past it
 	Fit, Hold   measure.Length // its own, in place of the job's; Hold 0: none
@@ -86,6 +90,7 @@ type Clear struct {
 	From, To  measure.Length
 	Low, High measure.Length // over the floor; 0: it doesn't matter
 	What      string
+	Switch    string // of the door that it is the switch of
 }
 
 // Break is where the plates of a surface end and begin anew.
@@ -127,102 +132,15 @@ func (w *Wall) ruled(rules Rules) Rules {
 
 // Layout says how the common studs are marked.
 type Layout struct {
-	FromEnd bool
-	Spacing measure.Length
-	Offset  measure.Length // of the marks from the end it begins at: less than nothing, it begins beyond it
-	Own     measure.Length // the part of it that was given as such, and stays if it begins elsewhere
-	Equal   bool
-	By      string // what the marks go by, in words; "" for the end that the tape hooks on
+	FromEnd   bool
+	Spacing   measure.Length
+	Offset    measure.Length // of the marks from the end it begins at: less than nothing, it begins beyond it
+	Own       measure.Length // the part of it that was given as such, and stays if it begins elsewhere
+	Equal     bool
+	Stretches []Stretch // rising and clear of one another: where the spacing differs
+	Marking   Marking   // which edge is marked; "": the near one
+	By        string    // what the marks go by, in words; "" for the end that the tape hooks on
 }
-
-// OpeningKind is what an opening is for.
-type OpeningKind string
-
-// The kinds of opening.
-const (
-	Door   OpeningKind = "door"
-	Cased  OpeningKind = "cased"
-	Window OpeningKind = "window"
-)
-
-// Opening is a rough opening by its middle; Height is from the finished floor
-// to the head (for a window from the sill to the head).
-type Opening struct {
-	ID          string
-	Kind        OpeningKind
-	Centre      measure.Length
-	Width       measure.Length
-	Height      measure.Length
-	Sill        measure.Length // window: top of the rough sill over the finished floor
-	FinishFloor measure.Length
-	Jacks       int  // a side
-	Packed      bool // what is left between its king and the wall's end is packed
-	Header      Header
-}
-
-// Header spans an opening that carries no load.
-type Header struct {
-	Lumber *wood.Lumber
-	Plies  int
-	OnEdge bool
-}
-
-// Height of the header as it lies.
-func (h Header) Height() measure.Length {
-	if h.OnEdge {
-		return h.Lumber.Depth
-	}
-	return h.Lumber.Thickness * measure.Length(h.Plies)
-}
-
-// Left and Right are the stations of the rough opening's sides.
-func (o Opening) Left() measure.Length { return o.Centre - o.Width/2 }
-
-func (o Opening) Right() measure.Length { return o.Left() + o.Width }
-
-// Pack is the width of king and jacks on one side. From the middle out: half
-// the opening, jacks, king.
-func (o Opening) Pack(thickness measure.Length) measure.Length {
-	return thickness * measure.Length(o.Jacks+1)
-}
-
-// Outer are the stations of the two kings' outer faces.
-func (o Opening) Outer(thickness measure.Length) (left, right measure.Length) {
-	return o.Left() - o.Pack(thickness), o.Right() + o.Pack(thickness)
-}
-
-// kingHand is how far off its place a king may stand: usual practice, an eighth.
-const kingHand = measure.Inch / 8
-
-// Outer are the stations of an opening's two kings' outer faces: a king within an
-// eighth of the wall's end stands there, as the end stud.
-func (w *Wall) Outer(o Opening) (left, right measure.Length) {
-	left, right = o.Outer(w.Lumber.Thickness)
-	if left.Abs() <= kingHand {
-		left = 0
-	}
-	if (right - w.Length).Abs() <= kingHand {
-		right = w.Length
-	}
-	return left, right
-}
-
-// Slack is what is left between a king and the wall's end at each side of an
-// opening, where no end stud finds room in it; 0 for none.
-func (w *Wall) Slack(o Opening) (start, end measure.Length) {
-	left, right := w.Outer(o)
-	t := w.Lumber.Thickness
-	if left > 0 && left < t {
-		start = left
-	}
-	if rest := w.Length - right; rest > 0 && rest < t {
-		end = rest
-	}
-	return start, end
-}
-
-// CutsPlate says whether the bottom plate is cut away in the opening.
-func (o Opening) CutsPlate() bool { return o.Kind != Window }
 
 // At is the place on the middle of the wall's thickness at a station.
 func (w *Wall) At(station measure.Length) geo.Point {

@@ -50,8 +50,37 @@ type Rules struct {
 
 	Doorway string `json:"doorway,omitempty" enum:"stubs,whole" doc:"The bottom plate at a doorway: stubs on both sides of it, or whole, run through and sawn out after the wall stands. Default stubs."`
 
+	Marking string   `json:"marking,omitempty" enum:"edges,first-mark,centres,back-edges" doc:"How plates are marked, the same studs whichever: each by its near edge with the wood ahead; the same with the tape hooked on the first stud's mark; by its centre; by its far edge with the wood behind the mark. Default edges."`
+	Sheets  []Sheet  `json:"sheets,omitempty" maxItems:"6" nullable:"false" doc:"The boards that the crew hangs; layouts are judged by the first. Default one of 48 × 96 in or 1200 × 2400 mm, standing."`
+	Weights *Weights `json:"weights,omitempty" doc:"What a layout is charged for, in the crew's own measure: the one with the least score is proposed."`
+
 	FixFloor   *Fixing `json:"fixFloor,omitempty" doc:"What bottom plates are fixed with. Default screws into timber, pins into concrete."`
 	FixCeiling *Fixing `json:"fixCeiling,omitempty" doc:"What top plates are fixed with. Default screws."`
+}
+
+// Sheet is a board that the crew hangs.
+type Sheet struct {
+	Width  Length `json:"width" format:"length"`
+	Length Length `json:"length" format:"length"`
+	Lie    string `json:"lie,omitempty" enum:"standing,lying" doc:"Its length up the wall, or along it. Default standing."`
+}
+
+// Weights are what one of each costs a layout, by the names of the plan's counts.
+type Weights struct {
+	Stop         *float64 `json:"stop,omitempty" minimum:"0" maximum:"1000" doc:"A finding that stops, such as a pipe in a stud. Default 50."`
+	Warn         *float64 `json:"warn,omitempty" minimum:"0" maximum:"1000" doc:"A finding that warns, where nothing else says what it costs. Default 8."`
+	InTheClear   *float64 `json:"in-the-clear,omitempty" minimum:"0" maximum:"1000" doc:"Something stands in a stretch that is kept clear. Default 20."`
+	OverHidden   *float64 `json:"over-hidden,omitempty" minimum:"0" maximum:"1000" doc:"An upright is fixed over a hidden pipe or cable. Default 10."`
+	Studs        *float64 `json:"studs,omitempty" minimum:"0" maximum:"1000" doc:"A stud. Default 3."`
+	EdgesOffWood *float64 `json:"edges-off-wood,omitempty" minimum:"0" maximum:"1000" doc:"A board's edge that misses wood. Default 3."`
+	NarrowBays   *float64 `json:"narrow-bays,omitempty" minimum:"0" maximum:"1000" doc:"A bay under 6 in or 150 mm. Default 2."`
+	StudsMoved   *float64 `json:"studs-moved,omitempty" minimum:"0" maximum:"1000" doc:"A stud that stands beside its mark, out of a stretch that is kept clear. Default 2."`
+	WideBay      *float64 `json:"wide-bay,omitempty" minimum:"0" maximum:"1000" doc:"A bay wider than the spacing. Default 2."`
+	OddBays      *float64 `json:"odd-bays,omitempty" minimum:"0" maximum:"1000" doc:"A bay that isn't a common one: its insulation is cut by hand. Default 2."`
+	BoardCuts    *float64 `json:"board-cuts,omitempty" minimum:"0" maximum:"1000" doc:"A board that is cut along the wall. Default 1."`
+	ClosePair    *float64 `json:"close-pair,omitempty" minimum:"0" maximum:"1000" doc:"Two uprights with a slot between them. Default 1."`
+	FixingsMoved *float64 `json:"fixings-moved,omitempty" minimum:"0" maximum:"1000" doc:"A fixing of a plate off its even place, clear of a stud's foot or a find. Default 0.5."`
+	OffJoists    *float64 `json:"off-joists,omitempty" minimum:"0" maximum:"1000" doc:"A stud that stands over or under no joist, where they cross. Default 0.25."`
 }
 
 // Fixing is what a plate is fixed with. The maker's sheet and the local code
@@ -278,7 +307,17 @@ type Layout struct {
 	Offset  Length `json:"offset,omitzero" format:"length" doc:"Added to every mark. Default 0."`
 	Mode    string `json:"mode,omitempty" enum:"on-centre,equal" doc:"Default on-centre."`
 
+	Stretches []Stretch `json:"stretches,omitempty" maxItems:"20" nullable:"false" doc:"Where the spacing differs, as on a wet part. Marks are counted from the same beginning."`
+	Marking   string    `json:"marking,omitempty" enum:"edges,first-mark,centres,back-edges" doc:"In place of the job's."`
+
 	Origin *Origin `json:"origin,omitempty" doc:"What the marks go by. It wins over from, which then only says where the tape hooks on for joists, seam and station."`
+}
+
+// Stretch is a part of a wall whose studs stand at a spacing of their own.
+type Stretch struct {
+	From    Length `json:"from" format:"length" doc:"Station."`
+	To      Length `json:"to" format:"length"`
+	Spacing Length `json:"spacing" format:"length"`
 }
 
 // Origin is what a layout's marks go by: marks stand every spacing from it.
@@ -288,18 +327,51 @@ type Origin struct {
 	Station Length `json:"station,omitzero" format:"length" doc:"Of a seam or a station."`
 }
 
-// Opening is a door, a cased opening or a window.
+// Opening is a door, a window or another way through a wall. Rules: the work,
+// step 5.
 type Opening struct {
-	ID          string  `json:"id" maxLength:"32"`
-	Kind        string  `json:"kind" enum:"door,cased,window"`
-	Centre      Length  `json:"centre" format:"length" doc:"Station of its middle."`
-	Leaf        *Size   `json:"leaf,omitempty" doc:"The door leaf or the unit."`
-	Rough       *Size   `json:"rough,omitempty" doc:"Overrides what follows from the leaf."`
-	Sill        Length  `json:"sill,omitzero" format:"length" doc:"Window: height of the rough sill's top over the finished floor."`
-	FinishFloor Length  `json:"finishFloor,omitzero" format:"length" doc:"Floor finish still to come. Default 0."`
-	Jacks       int     `json:"jacks,omitempty" minimum:"0" maximum:"3" doc:"A side. Default 1; over 6 ft 2, from 16 ft 3."`
-	Packed      bool    `json:"packed,omitempty" doc:"What is left between its king and the wall's end, less than a stud's thickness, is packed."`
-	Header      *Header `json:"header,omitempty" doc:"Default one flat of the wall's lumber; over 8 ft two on edge."`
+	ID          string   `json:"id" maxLength:"32"`
+	Kind        string   `json:"kind" enum:"door,cased,window,double,pocket,bifold,slider,hatch,rough" doc:"A double's leaf is one of its two. A slider hangs in front of the wall. A hatch has a sill, a window too. Rough: of a given rough size; with a sill it doesn't go down to the floor."`
+	Centre      Length   `json:"centre" format:"length" doc:"Station of its middle."`
+	Leaf        *Size    `json:"leaf,omitempty" doc:"The door leaf, or the window's unit."`
+	Parts       *Parts   `json:"parts,omitempty" doc:"A door's parts: the rough opening is the leaf and these, in place of the crew's shortcut."`
+	Unit        *Size    `json:"unit,omitempty" doc:"The unit that is on site, measured over its jambs: it wins over leaf and parts."`
+	Rough       *Size    `json:"rough,omitempty" doc:"Overrides what follows from the others."`
+	Sill        Length   `json:"sill,omitzero" format:"length" doc:"Height of the rough sill's top over the finished floor: of a window, a hatch, and of a rough opening that has one."`
+	FinishFloor Length   `json:"finishFloor,omitzero" format:"length" doc:"Floor finish still to come. Default 0."`
+	Jacks       int      `json:"jacks,omitempty" minimum:"-1" maximum:"3" doc:"A side. Default 1; over 6 ft 2, from 16 ft 3. -1: none, the head stands between full studs."`
+	Blocks      int      `json:"blocks,omitempty" minimum:"0" maximum:"4" doc:"Rows of straightening blocks, from its kings to what stands beside them. Default none."`
+	Heavy       bool     `json:"heavy,omitempty" doc:"A heavy leaf: its kings are doubled."`
+	Packed      bool     `json:"packed,omitempty" doc:"What is left between its king and the wall's end, less than a stud's thickness, is packed."`
+	Header      *Header  `json:"header,omitempty" doc:"Default one flat of the wall's lumber; over 8 ft two on edge."`
+	Hand        string   `json:"hand,omitempty" enum:"left,right" doc:"Where its hinges are, or the side that a slider or a pocket door goes to, seen with the wall's start at the left."`
+	Swing       string   `json:"swing,omitempty" enum:"in,out" doc:"In: towards where one sees the wall from with its start at the left. Out: away."`
+	Switch      int      `json:"switch,omitempty" minimum:"0" maximum:"6" doc:"Gangs of the switch on its latch side: the bay there is kept clear for the box. Wants its hand."`
+	Jamb        Length   `json:"jamb,omitzero" format:"length" doc:"Depth of the jamb that is there. Default: as deep as studs and boards."`
+	Head        string   `json:"head,omitempty" maxLength:"64" doc:"A group's name: its openings share one elevation, the highest."`
+	Level       Length   `json:"level,omitzero" format:"length" doc:"Elevation of its head from the laser line, where a level line is there to follow."`
+	Bearing     *Bearing `json:"bearing,omitempty" doc:"What a licensed engineer named for it. Without it an opening in a wall that carries waits."`
+}
+
+// Parts are what a door's rough opening has over its leaf, each side.
+type Parts struct {
+	Jamb Length `json:"jamb,omitzero" format:"length" doc:"Thickness of a jamb, the head's too. Default 3/4 in or 20 mm."`
+	Gap  Length `json:"gap,omitzero" format:"length" doc:"Between leaf and jamb. Default 1/8 in or 3 mm."`
+	Shim Length `json:"shim,omitzero" format:"length" doc:"Between jamb and jack. Default 1/4 in or 10 mm."`
+	Foot Length `json:"foot,omitzero" format:"length" doc:"Under the leaf. Default 1/2 in or 10 mm."`
+}
+
+// Bearing is a licensed engineer's entry for an opening that carries. No size in
+// it is ever offered.
+type Bearing struct {
+	By     string `json:"by" maxLength:"200" doc:"Who named it."`
+	When   string `json:"when" maxLength:"40" doc:"The day."`
+	Paper  string `json:"paper,omitempty" maxLength:"200" doc:"Where it stands written."`
+	Plies  int    `json:"plies,omitempty" minimum:"0" maximum:"6" doc:"Default 1."`
+	Lumber string `json:"lumber,omitempty" doc:"Of the job's, if it is."`
+	Depth  Length `json:"depth,omitzero" format:"length" doc:"Of the header. Default: its lumber's."`
+	Steel  string `json:"steel,omitempty" maxLength:"100" doc:"What section, if it is of steel."`
+	Each   Length `json:"each" format:"length" doc:"Bearing at each end."`
 }
 
 // Size is a width and a height.

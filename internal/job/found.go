@@ -44,7 +44,19 @@ type ExistingWall struct {
 	Waves    []Wave   `json:"waves,omitempty" nullable:"false" doc:"Offsets from a string along it, into the room positive."`
 	Fate     string   `json:"fate,omitempty" enum:"stays,opened,goes" doc:"Default stays."`
 
+	Cuts     []CutIn           `json:"cuts,omitempty" maxItems:"20" nullable:"false" doc:"Openings to be cut into it."`
 	Openings []ExistingOpening `json:"openings,omitempty" nullable:"false" doc:"Doors and windows that are there."`
+}
+
+// CutIn is an opening to be cut into a wall that is there. Only its new pieces are
+// cut and bought. Rule: the work, step 5.
+type CutIn struct {
+	Opening   Opening `json:"opening" doc:"Its centre is a station from the wall's first corner. Its id names it among all walls."`
+	Lumber    string  `json:"lumber" doc:"What its new pieces are cut from."`
+	Bottom    Length  `json:"bottom,omitzero" format:"length" doc:"Thickness of the bottom plate that is there. Default: the lumber's."`
+	Top       Length  `json:"top,omitzero" format:"length" doc:"Thickness of all its top plates. Default: the lumber's."`
+	Far       Length  `json:"far,omitzero" format:"length" doc:"Finish on its other face. Default: as on this one."`
+	Reference Length  `json:"reference,omitzero" format:"length" doc:"Station of something that is seen on both faces: a jamb that is there, a hole drilled through. Corners are given from it. Default: the first corner."`
 }
 
 // ExistingOpening is a door, a window or another hole in a wall that is there.

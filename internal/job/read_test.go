@@ -23,7 +23,7 @@ func paths(f Faults) []string {
 func TestReadIsStrictAndTellsAllAtOnce(t *testing.T) {
 	_, faults := Read([]byte(`{"format": "homalos-job/1", "name": "x", "name": "y", "units": "furlongs", "Mark": "1 in",
 		"rules": {"fit": 0.0625, "spacing": null}, "survey": {"readings": [{"kind": "gap", "void": "no"}]},
-		"walls": [{"id": "A", "from": [], "to": {"x": "1 in", "y": "1 in"}, "lumber": "2x4", "openings": [{"id": "D", "kind": "hatch", "centre": "5 in", "jacks": 1.5}]}]}`))
+		"walls": [{"id": "A", "from": [], "to": {"x": "1 in", "y": "1 in"}, "lumber": "2x4", "openings": [{"id": "D", "kind": "skylight", "centre": "5 in", "jacks": 1.5}]}]}`))
 	assert.ElementsMatch(t, []string{
 		"name", "units", "Mark", "rules.fit", "rules.spacing", "survey.readings[0].void", "survey.readings[0].id",
 		"walls[0].from", "walls[0].openings[0].kind", "walls[0].openings[0].jacks",

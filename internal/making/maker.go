@@ -164,14 +164,8 @@ func (m *Maker) fix(a *job.ApplyFix, path string) (made []job.Edit, said string)
 		m.faults.Add(path+".fix", "%q isn't offered for wall %s any more: look again at what is", a.Fix, a.Wall)
 		return nil, ""
 	}
-	for _, w := range p.Walls {
-		for _, x := range w.Advice {
-			for _, f := range x.Fixes {
-				if w.ID == a.Wall && f.ID == a.Fix {
-					said = w.ID + ": " + f.Text
-				}
-			}
-		}
+	if text := p.FixSaid(a.Wall, a.Fix); text != "" {
+		said = a.Wall + ": " + text
 	}
 	return made, said
 }

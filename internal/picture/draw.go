@@ -17,7 +17,29 @@ func Drawings(r *work.Result) []Drawing {
 	var out []Drawing
 	for _, w := range s.Walls {
 		d := s.draw(w.Framed)
+		d.Layouts = layouts(w)
 		d.Corners, d.Above = s.cornerDetails(w), s.fromAbove(w)
+		out = append(out, d)
+	}
+	return out
+}
+
+// CutIns are the openings in walls that are there, as pictures, in the plan's order.
+func CutIns(r *work.Result) []Drawing {
+	s := &drawer{r}
+	out := []Drawing{}
+	for _, c := range r.CutIns {
+		d := s.draw(c.Framed)
+		wide := c.Framed.Wall.Lumber.Thickness.Millimetres()
+		for _, x := range c.Studs {
+			fate := "stays"
+			if x.Goes {
+				fate = "goes"
+			} else if x.King {
+				fate = "king"
+			}
+			d.There = append(d.There, DrawnOld{x.At.Millimetres(), wide, fate})
+		}
 		out = append(out, d)
 	}
 	return out
@@ -36,23 +58,32 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 		d.Hook = "end"
 	}
 	d.surface(f.Section)
-	heads := map[string]float64{}
+	marks := map[string]framing.Mark{}
+	for _, m := range f.Marks {
+		marks[m.Member] = m
+	}
 	for _, m := range f.Members {
 		if m.Kind.Row().Apart {
 			continue // it lies between joists, not in the wall
 		}
-		d.Pieces = append(d.Pieces, s.drawPiece(w, m))
-		if m.Kind == wood.HeaderPly && m.Layer == 0 && f.Section.Known {
-			heads[m.Opening] = m.Base
-		}
+		d.Pieces = append(d.Pieces, s.drawPiece(w, m, marks))
 	}
-	for _, o := range w.Openings {
-		head, known := heads[o.ID]
+	for i, o := range w.Openings {
+		head, known := f.Heads[i], f.Section.Known
+		leaves := 0
+		if o.Hand != "" || o.Kind == framing.Double {
+			leaves = 1
+		}
+		if o.Kind == framing.Double {
+			leaves = 2
+		}
 		d.Openings = append(d.Openings, DrawnOpening{
+			Jamb: s.Say(w.Lumber.Depth + 2*s.Board), Sits: o.HasSill(), Hand: o.Hand, Swing: o.Swing, Slides: o.Kind == framing.Slider || o.Kind == framing.Pocket, Leaves: leaves,
 			ID: o.ID, Kind: string(o.Kind), From: o.Left().Millimetres(), To: o.Right().Millimetres(), Head: head, Known: known,
 			Sill: head - o.Height.Millimetres(), Sawn: o.CutsPlate() && s.Rules.Whole, Label: s.Say(o.Width) + " × " + s.Say(roughHeight(o)), Centre: s.Say(o.Centre), Left: s.Rules.Units.Write(o.Left()), Right: s.Rules.Units.Write(o.Right()),
 		})
 	}
+	d.Across = s.across(f)
 	for _, c := range w.Clear {
 		d.Clear = append(d.Clear, DrawnClear{c.From.Millimetres(), c.To.Millimetres(), c.Low.Millimetres(), c.High.Millimetres(), c.What})
 	}
@@ -68,17 +99,70 @@ func (d *Drawing) surface(s framing.Section) {
 	}
 }
 
-func (s *drawer) drawPiece(w *framing.Wall, m framing.Member) DrawnPiece {
+// across is what comes through a wall.
+func (s *drawer) across(f *framing.Framed) []DrawnThing {
+	var out []DrawnThing
+	found := s.Found()
+	for _, o := range found.Obstructions {
+		from, to, ok := f.Wall.Takes(o)
+		if !ok || o.Height != nil {
+			continue
+		}
+		one := DrawnThing{ID: o.ID, Kind: o.Kind, From: from, To: to, Rises: o.Rises}
+		switch {
+		case o.Underside != nil && f.Section.Levels:
+			one.Under, one.High = *o.Underside, true
+		case o.Headroom != nil:
+			one.Under, one.High = *o.Headroom+f.Section.FloorAt(measure.FromMillimetres((from+to)/2)), true
+		}
+		out = append(out, one)
+	}
+	for _, h := range found.Hidden {
+		if h.In == "wall" {
+			continue
+		}
+		if from, to, ok := f.Wall.Takes(framing.Obstruction{From: h.From, To: h.To, Width: h.Band}); ok {
+			out = append(out, DrawnThing{ID: h.ID, Kind: h.Kind, From: from, To: to, Find: true, In: h.In})
+		}
+	}
+	return out
+}
+
+// layouts are where a wall's uprights would stand by each origin.
+func layouts(w *work.Wall) []DrawnLayout {
+	var out []DrawnLayout
+	now := map[framing.Standing]bool{}
+	for _, m := range w.Members {
+		now[framing.Standing{Kind: m.Kind, From: m.From, To: m.To}] = true
+	}
+	for _, o := range w.Origins {
+		one := DrawnLayout{Hook: "start", Stands: []DrawnFoot{}}
+		if o.Layout.FromEnd {
+			one.Hook = "end"
+		}
+		for _, x := range o.Stands {
+			one.Stands = append(one.Stands, DrawnFoot{string(x.Kind), x.From.Millimetres(), x.To.Millimetres(), !now[x]})
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+func (s *drawer) drawPiece(w *framing.Wall, m framing.Member, marks map[string]framing.Mark) DrawnPiece {
+	u, half := s.Rules.Units, s.Rules.Mark/2
+	near := w.Tape(m.From, m.To)
 	p := DrawnPiece{
 		ID: m.ID, Kind: string(m.Kind), State: string(m.State), From: m.From.Millimetres(), To: m.To.Millimetres(),
-		Known: m.Known, Tape: s.Rules.Units.Say(w.Tape(m.From, m.To), s.Rules.Mark/2),
+		Known: m.Known, Tape: u.Say(near, half), Near: u.Say(near, half), Back: u.Say(near+m.To-m.From, half),
+	}
+	if mark, ok := marks[m.ID]; ok {
+		p.Tape, p.Set, p.Hook = u.Say(mark.Tape, half), string(mark.Set), mark.Hook
 	}
 	if !m.Known {
 		return p
 	}
 	p.Label = s.Say(m.Cut)
 	if m.Spread > 0 {
-		u := s.Rules.Units
 		p.Give = u.Say(m.Spread.Up(u.Pick(measure.Inch/32, measure.Millimetre/2)), 0)
 	}
 	p.Foot = m.Base
@@ -96,7 +180,7 @@ func (s *drawer) drawPiece(w *framing.Wall, m framing.Member) DrawnPiece {
 // roughHeight is how high an opening is framed: a door from the floor that is
 // there now, a window from its sill.
 func roughHeight(o framing.Opening) measure.Length {
-	if o.Kind == framing.Window {
+	if o.HasSill() {
 		return o.Height
 	}
 	return o.Height + o.FinishFloor

@@ -15,6 +15,9 @@ type Drawing struct {
 	Pins     []Pin          `json:"pins" nullable:"false"`
 	Openings []DrawnOpening `json:"openings" nullable:"false"`
 	Clear    []DrawnClear   `json:"clear,omitempty" nullable:"false" doc:"Stretches that are kept clear of studs."`
+	There    []DrawnOld     `json:"there,omitempty" nullable:"false" doc:"The studs of a wall that is there, into which an opening is cut."`
+	Across   []DrawnThing   `json:"across,omitempty" nullable:"false" doc:"What comes through it: pipes, ducts, beams, finds."`
+	Layouts  []DrawnLayout  `json:"layouts,omitempty" nullable:"false" doc:"Where its uprights would stand by each origin of the plan, in that order."`
 	Tape     []TapeNumber   `json:"tape" nullable:"false"`
 	Bottom   float64        `json:"bottom" doc:"Thickness of the bottom plates."`
 	Top      float64        `json:"top" doc:"Thickness of the top plates."`
@@ -43,7 +46,11 @@ type DrawnPiece struct {
 	Head  float64 `json:"head"`
 	Known bool    `json:"known"`
 	Label string  `json:"label" doc:"The cut length as it is read out."`
-	Tape  string  `json:"tape" doc:"The mark, wood ahead."`
+	Tape  string  `json:"tape" doc:"The mark as the tape reads it."`
+	Set   string  `json:"set,omitempty" enum:"ahead,centre,back" doc:"Where its wood lies by the mark."`
+	Hook  string  `json:"hook,omitempty" doc:"The piece on whose mark the tape is hooked, where that isn't the end."`
+	Near  string  `json:"near" doc:"Where its edges lie by the tape from the end: the near one."`
+	Back  string  `json:"back" doc:"The far one."`
 	Give  string  `json:"give,omitempty" doc:"The spread, to the next 32nd or half millimetre."`
 }
 
@@ -79,7 +86,47 @@ type DrawnOpening struct {
 	Centre string  `json:"centre"`
 	Left   string  `json:"left" doc:"Station of its rough side nearer the wall's from end."`
 	Right  string  `json:"right"`
+	Hand   string  `json:"hand,omitempty" enum:"left,right" doc:"Where its hinges are, or where it slides to, as drawn."`
+	Swing  string  `json:"swing,omitempty" enum:"in,out" doc:"Towards who looks, or away."`
+	Slides bool    `json:"slides,omitempty" doc:"It has no hinges: hand is the side that it goes to."`
+	Leaves int     `json:"leaves,omitempty" doc:"How many leaves hang in it, where it is known how."`
+	Jamb   string  `json:"jamb" doc:"Depth of a jamb that fits: studs and the boards on both faces."`
+	Sits   bool    `json:"sits,omitempty" doc:"It stands on a sill."`
 	Sawn   bool    `json:"sawn,omitempty" doc:"The bottom plate runs through and is sawn out after the wall stands."`
+}
+
+// DrawnOld is a stud that is there.
+type DrawnOld struct {
+	At   float64 `json:"at"`
+	Wide float64 `json:"wide"`
+	Fate string  `json:"fate" enum:"stays,king,goes"`
+}
+
+// DrawnThing is something that comes through a wall, with the stations it takes.
+type DrawnThing struct {
+	ID    string  `json:"id"`
+	Kind  string  `json:"kind"`
+	From  float64 `json:"from"`
+	To    float64 `json:"to"`
+	Rises bool    `json:"rises,omitempty" doc:"From the floor up."`
+	Under float64 `json:"under,omitempty" doc:"Its underside, with high."`
+	High  bool    `json:"high,omitempty" doc:"It hangs over under, up to the ceiling. Neither: it isn't known how high it lies."`
+	Find  bool    `json:"find,omitempty" doc:"Hidden in floor or ceiling."`
+	In    string  `json:"in,omitempty" doc:"Of a find: floor or ceiling."`
+}
+
+// DrawnLayout is where a wall's uprights would stand by another origin.
+type DrawnLayout struct {
+	Hook   string      `json:"hook" enum:"start,end"`
+	Stands []DrawnFoot `json:"stands" nullable:"false"`
+}
+
+// DrawnFoot is an upright on the plate. New: none of its kind stands there now.
+type DrawnFoot struct {
+	Kind string  `json:"kind"`
+	From float64 `json:"from"`
+	To   float64 `json:"to"`
+	New  bool    `json:"new,omitempty"`
 }
 
 // TapeNumber is a number on the running tape.

@@ -8,6 +8,7 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/picture"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 
@@ -29,20 +30,26 @@ func ComputeIn(ctx context.Context, m *work.Memory, d job.Document) (Plan, error
 }
 
 // writer writes a result as a plan document.
-type writer struct{ *work.Result }
+type writer struct {
+	*work.Result
+	advised *advise.Advised
+}
 
 func write(ctx context.Context, r *work.Result) Plan {
-	s := &writer{r}
+	s := &writer{r, advise.Of(r)}
 	u := s.Rules.Units
 	p := Plan{
 		Format: Format, Name: s.Doc.Name, Units: u, Mark: u.Write(s.Rules.Mark),
-		Walls: []Wall{}, Cuts: []Cut{}, Sticks: []Stick{}, Buy: []Buy{}, Findings: []Finding{}, Result: r, Advised: advise.Of(r), Drawings: picture.Drawings(r),
+		Walls: []Wall{}, Cuts: []Cut{}, Sticks: []Stick{}, Buy: []Buy{}, Findings: []Finding{}, Result: r, Advised: s.advised, Drawings: picture.Drawings(r), Cut: picture.CutIns(r),
 	}
 	for i, w := range r.Walls {
 		if ctx.Err() != nil {
 			return p
 		}
 		p.Walls = append(p.Walls, s.writeWall(w, p.Advised.Walls[i]))
+	}
+	for _, c := range r.CutIns {
+		p.CutIns = append(p.CutIns, s.writeCutIn(c))
 	}
 	p.Readings = s.saidReadings(p.Walls)
 	for _, c := range r.Cuts {
@@ -60,18 +67,17 @@ func (s *writer) writeWall(w *work.Wall, advice []advise.Advice) Wall {
 		ID: w.Wall.ID, Length: u.Write(w.Wall.Length), Ends: [2]string{w.Wall.EndName(false), w.Wall.EndName(true)}, Said: u.Say(w.Wall.Length, s.Rules.Mark/2), Line: s.writeLine(w.Wall), Against: s.writeAgainst(w),
 		Meets: s.writeMeetings(w), Plates: s.platesSaid(w.Framed), Advice: advice, Members: []Member{}, Marks: []Mark{}, Findings: []Finding{},
 	}
-	if !w.Wall.Layout.Equal {
-		out.Begins = s.Begins(w.Wall)
-	}
+	s.writeLayout(&out, w)
+	s.writeBearing(&out, w)
 	for _, m := range w.Members {
 		out.Members = append(out.Members, s.writeMember(w, m))
 	}
 	for _, m := range w.Marks {
-		out.Marks = append(out.Marks, Mark{u.Write(m.Tape), m.Set, m.Member, m.Plates})
+		out.Marks = append(out.Marks, Mark{u.Write(m.Tape), string(m.Set), m.Hook, m.Member, m.Plates})
 	}
 	for _, x := range w.Findings {
 		f := s.writeFinding(x)
-		f.Wall = w.Wall.ID
+		f.Wall, f.Fixes = w.Wall.ID, s.advised.ForFinding(w.Wall.ID, x)
 		out.Findings = append(out.Findings, f)
 	}
 	return out
@@ -101,7 +107,7 @@ func (s *writer) writeMember(w *work.Wall, m framing.Member) Member {
 }
 
 func (s *writer) writeFinding(f framing.Finding) Finding {
-	out := Finding{Code: f.Code, Level: string(f.Level), Text: f.Text, Fix: f.Fix, Members: f.Members, Apply: string(f.Apply), Reading: f.Reading}
+	out := Finding{Code: f.Code, Level: string(f.Level), Text: f.Text, Fix: f.Fix, Members: f.Members, Apply: string(f.Apply), Reading: f.Reading, Opening: f.Opening}
 	if f.Placed {
 		out.At = s.Rules.Units.Write(f.At)
 	}
@@ -132,6 +138,18 @@ func (s *writer) writeCuts(p *Plan, c work.Lumbered) {
 	}
 }
 
+// Pieces are all that is cut: of the new walls, and of openings in walls that are
+// there.
+func (p Plan) Pieces() (out []Member) {
+	for _, w := range p.Walls {
+		out = append(out, w.Members...)
+	}
+	for _, c := range p.CutIns {
+		out = append(out, c.Members...)
+	}
+	return out
+}
+
 // FixEdits is a fix that the plan offers, as edits of the job the plan is of;
 // nil if it offers none of that name.
 func (p Plan) FixEdits(d job.Document, wall, fix string) []job.Edit {
@@ -140,3 +158,29 @@ func (p Plan) FixEdits(d job.Document, wall, fix string) []job.Edit {
 
 // RoomOf draws the room that a plan is in.
 func RoomOf(p Plan) picture.Room { return picture.RoomOf(p.Result) }
+
+// FixSaid is what a fix that the plan offers does, in words; "" if it offers none
+// of that name.
+func (p Plan) FixSaid(wall, fix string) string {
+	for _, w := range p.Walls {
+		if w.ID != wall {
+			continue
+		}
+		var all []advise.Fix
+		for _, x := range w.Advice {
+			all = append(all, x.Fixes...)
+		}
+		for _, f := range w.Findings {
+			all = append(all, f.Fixes...)
+		}
+		for _, o := range w.Origins {
+			all = append(all, advise.Fix{ID: o.Fix, Text: p.Result.Rules.Tell(words.MarksGoBy, o.Said)})
+		}
+		for _, f := range all {
+			if f.ID == fix {
+				return f.Text
+			}
+		}
+	}
+	return ""
+}

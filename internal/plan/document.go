@@ -5,9 +5,9 @@ package plan
 
 import (
 	"homalos/internal/advise"
+	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/picture"
-	"homalos/internal/site"
 	"homalos/internal/work"
 )
 
@@ -26,11 +26,13 @@ type Plan struct {
 	Sticks   []Stick        `json:"sticks" nullable:"false"`
 	Buy      []Buy          `json:"buy" nullable:"false"`
 	Findings []Finding      `json:"findings" nullable:"false"`
+	CutIns   []CutIn        `json:"cutIns,omitempty" nullable:"false" doc:"Openings to be cut into walls that are there; only new pieces are cut and bought."`
 	Readings []SaidReading  `json:"readings" nullable:"false" doc:"The readings that sums go by, as one would say them."`
 
 	// Drawings are the walls as pictures, in the walls' order; they are no part
 	// of the document.
 	Drawings []picture.Drawing `json:"-"`
+	Cut      []picture.Drawing `json:"-"` // of CutIns
 
 	// Result is what the plan was written from; no part of the document either.
 	Result  *work.Result    `json:"-"`
@@ -39,19 +41,119 @@ type Plan struct {
 
 // Wall is one wall's members, marks and findings.
 type Wall struct {
-	ID       string           `json:"id"`
-	Length   string           `json:"length"`
-	Ends     [2]string        `json:"ends" nullable:"false" doc:"What its start is called, and its end: by what they meet."`
-	Said     string           `json:"said" doc:"Its length as it is read out, to half a mark."`
-	Line     *WallLine        `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
-	Against  []AgainstSaid    `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`
-	Meets    []Meeting        `json:"meets,omitempty" nullable:"false" doc:"What its two ends meet."`
-	Plates   *PlatesSaid      `json:"plates,omitempty" doc:"How its plates are cut, notched and tied."`
-	Begins   []site.Beginning `json:"begins,omitempty" nullable:"false" doc:"What its marks can go by, but for a station."`
-	Advice   []advise.Advice  `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`
-	Members  []Member         `json:"members" nullable:"false"`
-	Marks    []Mark           `json:"marks" nullable:"false"`
-	Findings []Finding        `json:"findings" nullable:"false"`
+	ID       string          `json:"id"`
+	Length   string          `json:"length"`
+	Ends     [2]string       `json:"ends" nullable:"false" doc:"What its start is called, and its end: by what they meet."`
+	Said     string          `json:"said" doc:"Its length as it is read out, to half a mark."`
+	Line     *WallLine       `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
+	Against  []AgainstSaid   `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`
+	Meets    []Meeting       `json:"meets,omitempty" nullable:"false" doc:"What its two ends meet."`
+	Plates   *PlatesSaid     `json:"plates,omitempty" doc:"How its plates are cut, notched and tied."`
+	Origins  []Origin        `json:"origins,omitempty" nullable:"false" doc:"What its marks could go by, each as a plan made with it would be; none where it has equal bays."`
+	Bays     []Bay           `json:"bays" nullable:"false" doc:"The clear spaces between its uprights, openings left out."`
+	Spacers  []Spacer        `json:"spacers,omitempty" nullable:"false" doc:"Where it has equal bays: the stretches that they divide."`
+	Sheets   []Sheet         `json:"sheets" nullable:"false" doc:"Each of the crew's boards tried on it, standing and lying; layouts are judged by the first."`
+	Bearing  []Bears         `json:"bearing,omitempty" nullable:"false" doc:"Its openings that carry, as an engineer named them, and what follows."`
+	Advice   []advise.Advice `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`
+	Members  []Member        `json:"members" nullable:"false"`
+	Marks    []Mark          `json:"marks" nullable:"false"`
+	Findings []Finding       `json:"findings" nullable:"false"`
+}
+
+// Origin is something that a wall's marks could go by, and what that costs.
+type Origin struct {
+	Origin   job.Origin     `json:"origin"`
+	Said     string         `json:"said" doc:"In words: the stove-wall end; the outer face of B, 3 1/2 beyond the end."`
+	Chosen   bool           `json:"chosen"`
+	Proposed bool           `json:"proposed"`
+	Score    float64        `json:"score" doc:"Its counts by the crew's weights; the least is best."`
+	Counts   map[string]int `json:"counts" doc:"By finding code, and by studs, odd-bays, board-cuts."`
+	Also     map[string]int `json:"also" doc:"What else it is charged for: edges-off-wood, narrow-bays, off-joists, over-hidden, studs-moved, fixings-moved."`
+	Fix      string         `json:"fix,omitempty" doc:"The fix that takes it; left out of the one that is chosen."`
+	Why      []string       `json:"why" nullable:"false" doc:"How it differs from the one that is chosen; of that one, from the best of the others."`
+}
+
+// CutIn is an opening to be cut into a wall that is there.
+type CutIn struct {
+	ID       string      `json:"id" doc:"The opening's."`
+	In       string      `json:"in" doc:"The wall that is there."`
+	Length   string      `json:"length" doc:"Of that wall."`
+	Members  []Member    `json:"members" nullable:"false" doc:"Its new pieces, and jacks that are cut from what comes out."`
+	Findings []Finding   `json:"findings" nullable:"false"`
+	Studs    []OldStud   `json:"studs" nullable:"false" doc:"The studs that are there, and what becomes of them."`
+	Corners  []CutCorner `json:"corners" nullable:"false" doc:"On the room's face, then on the other, each as one sees it."`
+	Steps    []string    `json:"steps" nullable:"false" doc:"The order of the work, with its holds."`
+	Jamb     string      `json:"jamb" doc:"Depth of a jamb that fits: the wall's over all."`
+	Bearing  []Bears     `json:"bearing,omitempty" nullable:"false"`
+}
+
+// OldStud is a stud that is there.
+type OldStud struct {
+	At      string `json:"at" doc:"Its centre, from the wall's first corner."`
+	Fate    string `json:"fate" enum:"stays,king,goes" doc:"It serves as a king; or it is cut over the header, and its top stays as a cripple."`
+	Packing string `json:"packing,omitempty" doc:"Of a king: between it and the jack."`
+	Top     string `json:"top,omitempty" doc:"Of one that goes: how long what stays over the header is."`
+	Spare   string `json:"spare,omitempty" doc:"How long what comes out is."`
+	Becomes string `json:"becomes,omitempty" doc:"The jack that is cut from it."`
+}
+
+// CutCorner is where an opening's corners are on one face, from the reference.
+type CutCorner struct {
+	Face  string `json:"face" enum:"room,other"`
+	Left  string `json:"left" doc:"Of its left edge, as that face is seen: less than nothing is left of the reference."`
+	Right string `json:"right"`
+	Head  string `json:"head" doc:"Over the finished floor."`
+	Foot  string `json:"foot,omitempty" doc:"Where it doesn't go down to the floor."`
+	Deep  string `json:"deep" doc:"Of the finish there: the blade is set to it."`
+	Said  string `json:"said"`
+}
+
+// Bay is the clear space between two uprights.
+type Bay struct {
+	From  string `json:"from" doc:"Station."`
+	To    string `json:"to"`
+	Clear string `json:"clear"`
+	Odd   bool   `json:"odd,omitempty" doc:"It isn't spacing less a stud."`
+	Said  string `json:"said" doc:"Clear, as it is read out."`
+}
+
+// Spacer is a stretch that equal bays divide.
+type Spacer struct {
+	From string `json:"from"`
+	To   string `json:"to"`
+	Bays int    `json:"bays"`
+	Long string `json:"long" doc:"Of the spacer between two studs, down to the mark."`
+	Rest string `json:"rest" doc:"What so many spacers and studs leave of the stretch."`
+	Said string `json:"said"`
+}
+
+// Sheet is one of the crew's boards as it goes on a wall.
+type Sheet struct {
+	Width     string   `json:"width"`
+	Length    string   `json:"length"`
+	Lie       string   `json:"lie" enum:"standing,lying"`
+	Divisible bool     `json:"divisible" doc:"Its length along the wall is whole bays."`
+	Edges     int      `json:"edges" doc:"How many edges fall between the wall's ends."`
+	Misses    []string `json:"misses" nullable:"false" doc:"Stations of the edges that have less than 3/4 in or 20 mm of wood."`
+	Cuts      int      `json:"cuts" doc:"Boards cut along the wall: at its ends, and back from edges that miss wood."`
+	Said      string   `json:"said"`
+}
+
+// Bears is an opening that carries, with what follows from an engineer's entry. No
+// size in it is ours.
+type Bears struct {
+	Opening string `json:"opening"`
+	Header  string `json:"header" doc:"What was named, in words."`
+	Length  string `json:"length" doc:"Clear and the bearing at both ends."`
+	Packing string `json:"packing,omitempty" doc:"To the wall's depth; left out where the plies fill it."`
+	Plates  string `json:"plates" doc:"Which plate runs over it and which stops."`
+	Path    []Link `json:"path" nullable:"false" doc:"What the load goes down by; what nobody entered is missing."`
+}
+
+// Link is one link of a load's path to the ground.
+type Link struct {
+	What  string `json:"what"`
+	There bool   `json:"there"`
 }
 
 // Member is one piece of wood. Exact, cut and spread are left out where too
@@ -86,22 +188,25 @@ type Want struct {
 // Mark is a line on the plates and the side the wood lies.
 type Mark struct {
 	Tape   string   `json:"tape" doc:"What the tape reads from the end it hooks on."`
-	Set    string   `json:"set" enum:"ahead"`
+	Set    string   `json:"set" enum:"ahead,centre,back" doc:"Where the wood lies by it: the way the tape is pulled, about it, or towards the hook."`
+	Hook   string   `json:"hook,omitempty" doc:"The piece on whose mark the tape is hooked, where that isn't the end."`
 	Member string   `json:"member"`
 	Plates []string `json:"plates" nullable:"false"`
 }
 
 // Finding is something to know and what to do about it.
 type Finding struct {
-	Code    string   `json:"code"`
-	Level   string   `json:"level" enum:"stop,warn,note"`
-	Wall    string   `json:"wall,omitempty"`
-	At      string   `json:"at,omitempty" doc:"Station."`
-	Text    string   `json:"text"`
-	Fix     string   `json:"fix"`
-	Members []string `json:"members,omitempty" nullable:"false"`
-	Reading string   `json:"reading,omitempty" doc:"The doubtful reading."`
-	Apply   string   `json:"apply,omitempty" enum:"hook-other-end,take-reading" doc:"A fix that can be done at a touch."`
+	Code    string       `json:"code"`
+	Level   string       `json:"level" enum:"stop,warn,note"`
+	Wall    string       `json:"wall,omitempty"`
+	At      string       `json:"at,omitempty" doc:"Station."`
+	Text    string       `json:"text"`
+	Fix     string       `json:"fix"`
+	Members []string     `json:"members,omitempty" nullable:"false"`
+	Reading string       `json:"reading,omitempty" doc:"The doubtful reading."`
+	Opening string       `json:"opening,omitempty" doc:"The opening it is about."`
+	Fixes   []advise.Fix `json:"fixes,omitempty" nullable:"false" doc:"What can be done about it at a touch, by an apply-fix edit."`
+	Apply   string       `json:"apply,omitempty" enum:"hook-other-end,take-reading" doc:"A fix that can be done at a touch."`
 }
 
 // Cut is alike pieces.

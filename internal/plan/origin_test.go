@@ -118,7 +118,7 @@ func TestWhatMarksCanGoByIsOffered(t *testing.T) {
 	d := cornered(measure.Imperial, 120*measure.Inch)
 	p := computed(t, d)
 	var kinds []string
-	for _, b := range p.Walls[0].Begins {
+	for _, b := range p.Walls[0].Origins {
 		kinds = append(kinds, b.Origin.Kind)
 		assert.NotEmpty(t, b.Said)
 		with := job.Copy(d)
@@ -127,7 +127,7 @@ func TestWhatMarksCanGoByIsOffered(t *testing.T) {
 	}
 	assert.Equal(t, []string{"start", "end", "outer-start", "board-start", "board-end", "joists"}, kinds)
 	kinds = nil
-	for _, b := range p.Walls[2].Begins { // its far end is open, and it runs with the joists
+	for _, b := range p.Walls[2].Origins { // its far end is open, and it runs with the joists
 		kinds = append(kinds, b.Origin.Kind)
 	}
 	assert.Equal(t, []string{"start", "end", "outer-start", "board-start"}, kinds)

@@ -42,8 +42,7 @@ func edited(t *testing.T, pairs ...string) job.Document {
 	return d
 }
 
-func computed(t *testing.T, d job.Document) Plan {
-	t.Helper()
+func computed(t require.TestingT, d job.Document) Plan {
 	p, err := Compute(d)
 	require.NoError(t, err)
 	return p
@@ -83,7 +82,7 @@ func TestAStudIsTheGapLessPlatesLessFit(t *testing.T) {
 		assert.Equal(t, "ready", s.State, s.ID)
 	}
 	assert.Equal(t, "A-S2", p.Walls[0].Marks[1].Member)
-	assert.Equal(t, Mark{"15 1/4 in", "ahead", "A-S2", []string{"bottom", "top"}}, p.Walls[0].Marks[1])
+	assert.Equal(t, Mark{Tape: "15 1/4 in", Set: "ahead", Member: "A-S2", Plates: []string{"bottom", "top"}}, p.Walls[0].Marks[1])
 }
 
 func TestPlatesMeasuredThickerShortenEveryStud(t *testing.T) {

@@ -46,7 +46,7 @@ func cutTo(c job.Cut) job.Length {
 // what is cut already. A piece that was cut at another length than the plan
 // now gives is shown as such.
 func CallList(d job.Document, p Plan) ([]Call, error) {
-	s := &writer{p.Result}
+	s := &writer{Result: p.Result}
 	u := s.Rules.Units
 	cut, pieces, out := d.CutNow(), s.piecesCalled(), []Call{}
 	for _, c := range s.Cuts {
@@ -85,7 +85,7 @@ type called struct {
 func (s *writer) piecesCalled() map[string]called {
 	u := s.Rules.Units
 	out := map[string]called{}
-	for _, w := range s.Walls {
+	for _, w := range s.Lists() {
 		for i := range w.Members {
 			m := &w.Members[i]
 			c := called{CallPiece{Member: m.ID, Kind: string(m.Kind), Bevel: m.Bevel}, s.HeldBy(m, w)}

@@ -20,6 +20,7 @@ type Usual struct {
 	Doors   []job.Opening `json:"doors" nullable:"false" doc:"For each wall, a usual door in the middle of its widest free stretch, under a free id."`
 	Windows []job.Opening `json:"windows" nullable:"false" doc:"The same for a window."`
 	Bottom  []string      `json:"bottom" nullable:"false" doc:"Bottom plates that a new wall is offered; none where its own lumber does."`
+	Parts   job.Parts     `json:"parts" doc:"What a door's rough opening has over its leaf, where it is sized by its parts."`
 	Stock   [][]string    `json:"stock" nullable:"false" doc:"Stock lengths of each lumber, in the job's order, with the usual ones filled in."`
 	Tops    int           `json:"tops" doc:"Top plates that a new wall is offered: one is usual for partitions."`
 	ByPlace []string      `json:"byPlace" nullable:"false" doc:"Ids of all readings along walls, by wall and station."`
@@ -31,6 +32,8 @@ func (p Plan) Usual() Usual {
 	out := Usual{Tops: 1, Doors: []job.Opening{}, Windows: []job.Opening{}, Stock: [][]string{}, Bottom: []string{}, ByPlace: []string{}}
 	u := s.Rules.Units
 	out.Mark = u.Write(s.Rules.Mark)
+	parts := site.UsualParts(u)
+	out.Parts = job.Parts{Jamb: job.Exactly(parts.Jamb, u), Gap: job.Exactly(parts.Gap, u), Shim: job.Exactly(parts.Shim, u), Foot: job.Exactly(parts.Foot, u)}
 	out.Rules = job.Rules{
 		Spacing: job.Exactly(s.Spacing, u), Method: "in-place", Fit: job.Exactly(s.Rules.Fit, u), Hold: job.Exactly(s.Rules.Hold, u), Near: job.Exactly(s.Rules.Near, u), Reach: job.Exactly(s.Rules.Reach, u),
 		Floor: "timber", Doorway: "stubs", Words: string(cmp.Or(s.Rules.Words, words.Plain)), Lap: job.Exactly(s.Rules.Lap, u), Kerf: job.Exactly(s.Kerf, u), Board: job.Exactly(s.Board, u),
@@ -41,6 +44,14 @@ func (p Plan) Usual() Usual {
 	out.Rules.Leaf, out.Rules.Unit, out.Rules.Sill = size(s.Usual.Leaf), size(s.Usual.Unit), job.Exactly(s.Usual.Sill, u)
 	out.Rules.DoorWider, out.Rules.DoorHigher = job.Exactly(s.Usual.DoorWider, u), job.Exactly(s.Usual.DoorHigher, u)
 	out.Rules.WindowWider, out.Rules.WindowHigher = job.Exactly(s.Usual.WindowWider, u), job.Exactly(s.Usual.WindowHigher, u)
+	out.Rules.Marking, out.Rules.Weights = string(cmp.Or(s.Marking, framing.NearEdges)), job.WeightsOf(s.Weights)
+	for _, b := range s.Rules.Sheets {
+		lie := "standing"
+		if b.Lying {
+			lie = "lying"
+		}
+		out.Rules.Sheets = append(out.Rules.Sheets, job.Sheet{Width: job.Exactly(b.Width, u), Length: job.Exactly(b.Length, u), Lie: lie})
+	}
 	for _, l := range s.Lumber {
 		stock := []string{}
 		for _, x := range l.Stock {

@@ -11,6 +11,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"homalos/internal/advise"
+	"homalos/internal/command"
 	"homalos/internal/job"
 	"homalos/internal/making"
 	"homalos/internal/picture"
@@ -71,6 +72,19 @@ func (s *Server) editRoutes(api huma.API) {
 			}
 			return &struct{ Body picture.Laid }{out}, nil
 		})
+	huma.Register(api, huma.Operation{OperationID: "read-line", Method: http.MethodGet, Path: "/api/jobs/{id}/walls/{wall}/said", Summary: "What a line typed about a wall is understood as: the edits that it means, in words, and what can come next; nothing is changed"},
+		func(ctx context.Context, in *typedLine) (*struct{ Body Understood }, error) {
+			j, err := s.store.Job(ctx, in.ID)
+			if err != nil {
+				return nil, problem(ctx, err)
+			}
+			p, err := s.plans.of(ctx, j.Document)
+			if err != nil {
+				return nil, problem(ctx, err)
+			}
+			r := command.Of(p, j.Document, in.Wall, in.Text)
+			return &struct{ Body Understood }{Understood{r.Said, r.Fault, append([]string{}, r.Next...), append([]job.Edit{}, r.Edits...)}}, nil
+		})
 	huma.Register(api, huma.Operation{OperationID: "read-length", Method: http.MethodGet, Path: "/api/length", Summary: "What a written length is understood as"},
 		func(_ context.Context, in *struct {
 			Text  string `query:"text" required:"true" maxLength:"200"`
@@ -83,6 +97,21 @@ func (s *Server) editRoutes(api huma.API) {
 			}
 			return &struct{ Body plan.Echo }{echo}, nil
 		})
+}
+
+// typedLine is a line typed about a wall.
+type typedLine struct {
+	JobID
+	Wall string `path:"wall"`
+	Text string `query:"text" maxLength:"200"`
+}
+
+// Understood is what a typed line is understood as.
+type Understood struct {
+	Said  string     `json:"said" doc:"In words, once it is whole; empty before."`
+	Fault string     `json:"fault,omitempty" doc:"What is wrong with it, and what to write."`
+	Next  []string   `json:"next" nullable:"false" doc:"Words that can come next."`
+	Edits []job.Edit `json:"edits" nullable:"false" doc:"What it does, to be sent as edits; none while it isn't whole."`
 }
 
 // wallTried is a wall in a place that it hasn't been put.

@@ -62,15 +62,13 @@ func (s *Server) summary(ctx context.Context, d job.Document) (out any) {
 		c.Fault = faults.Error()
 		return c
 	}
-	for _, w := range p.Walls {
-		for _, m := range w.Members {
-			c.Pieces++
-			switch m.State {
-			case "measure-first":
-				c.Held++
-			case "blocked":
-				c.Blocked++
-			}
+	for _, m := range p.Pieces() {
+		c.Pieces++
+		switch m.State {
+		case "measure-first":
+			c.Held++
+		case "blocked":
+			c.Blocked++
 		}
 	}
 	return c

@@ -145,6 +145,9 @@ func weighPlan(p plan.Plan) int {
 	for _, w := range p.Walls {
 		bytes += 10_000 + 3_000*len(w.Members) + 200*len(w.Marks) + 800*len(w.Findings) + 1_500*len(w.Advice)
 	}
+	for _, c := range p.CutIns {
+		bytes += 10_000 + 3_000*len(c.Members) + 800*len(c.Findings) + 200*len(c.Studs)
+	}
 	return bytes
 }
 

@@ -102,8 +102,9 @@ func (r *resolver) setHidden(all []job.Hidden) {
 			if !r.HasExisting(h.Wall) {
 				r.faults.Add(path+".wall", "%q is no wall that is there: add it under survey.walls", h.Wall)
 			}
-			r.must(path+".from.station", h.From.Station)
-			r.must(path+".to.station", h.To.Station)
+			out.Wall, out.Dead = h.Wall, h.Dead != nil
+			out.Along[0], _ = r.must(path+".from.station", h.From.Station)
+			out.Along[1], _ = r.must(path+".to.station", h.To.Station)
 		} else {
 			x1, y1, _ := r.point(path+".from", h.From)
 			x2, y2, _ := r.point(path+".to", h.To)

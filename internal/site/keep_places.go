@@ -37,7 +37,7 @@ func (m *Reader) KeepPlaces(before job.Document, after *job.Document) int {
 	if faults != nil {
 		return 0 // the edit is refused anyway
 	}
-	old, fresh := ByID(was.Walls), ByID(now.Walls)
+	old, fresh := ByID(was.alongside()), ByID(now.alongside())
 	if floor {
 		keepFloor(before, after, old, fresh)
 	}

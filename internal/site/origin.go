@@ -27,49 +27,82 @@ func (r *resolver) setOrigins() {
 			r.faults.Add(path, "equal bays begin nowhere: leave it out, or mark on centre")
 			continue
 		}
-		o := *w.Layout.Origin
-		at, said, wrong := r.originAt(path, wall, o)
+		l, wrong := r.layoutBy(path, wall, *w.Layout.Origin)
 		if wrong != "" {
 			r.faults.Add(path, "%s", wrong)
 			continue
 		}
-		l := &wall.Layout
-		switch o.Kind {
-		case "start", "outer-start", "board-start":
-			l.FromEnd = false
-		case "end", "outer-end", "board-end":
-			l.FromEnd = true
-		}
-		l.By = said
-		if l.FromEnd {
-			at = wall.Length - at
-		}
-		l.Offset += at
+		wall.Layout = l
 	}
 }
 
-// Beginning is what a wall's marks can go by, with its words.
-type Beginning struct {
-	Origin job.Origin `json:"origin"`
-	Said   string     `json:"said" doc:"In words: the stove-wall end; the outer face of B, 3 1/2 beyond the end."`
+// layoutBy is a wall's layout if its marks went by an origin; wrong says why they
+// can't.
+func (r *resolver) layoutBy(path string, w *framing.Wall, o job.Origin) (l framing.Layout, wrong string) {
+	at, said, wrong := r.originAt(path, w, o)
+	if wrong != "" {
+		return l, wrong
+	}
+	l = w.Layout
+	switch o.Kind {
+	case "start", "outer-start", "board-start":
+		l.FromEnd = false
+	case "end", "outer-end", "board-end":
+		l.FromEnd = true
+	}
+	l.By = said
+	if l.FromEnd {
+		at = w.Length - at
+	}
+	l.Offset = l.Own + at
+	return l, ""
 }
 
-// Begins is all that a wall's marks can go by, but for stations.
-func (s *Site) Begins(w *framing.Wall) (out []Beginning) {
+// Candidates are the layouts that a wall could have, and which of them it
+// has: by its ends, the corners there, the joists that cross it,
+// and where it goes by a seam or a station, by that.
+func (s *Site) Candidates(w *framing.Wall) (out []framing.Candidate, chosen int) {
+	if w.Layout.Equal {
+		return nil, -1
+	}
 	r := &resolver{Site: s}
+	own := job.Origin{Kind: "start"}
+	base := *w
+	if given := job.WallIn(&s.Doc, w.ID).Layout; given != nil {
+		base.Layout.FromEnd = given.From == "end"
+		if base.Layout.FromEnd {
+			own.Kind = "end"
+		}
+		if given.Origin != nil {
+			own = *given.Origin
+		}
+	}
+	chosen = -1
+	add := func(o job.Origin) {
+		if _, outer, _ := r.cornerAt(w, o.Kind == "outer-end"); strings.HasPrefix(o.Kind, "outer") && outer < measure.Millimetre && o.Kind != own.Kind {
+			return // its own end is the outer face
+		}
+		l, wrong := r.layoutBy("", &base, o)
+		if wrong != "" {
+			return
+		}
+		station, _ := o.Station.In(s.Doc.Units)
+		c := framing.Candidate{Kind: o.Kind, Joists: o.Joists, Station: station, Said: l.By, Layout: l}
+		if o.Kind == own.Kind && o.Joists == own.Joists {
+			chosen, c.Layout = len(out), w.Layout
+		}
+		out = append(out, c)
+	}
 	for _, kind := range []string{"start", "end", "outer-start", "outer-end", "board-start", "board-end"} {
-		o := job.Origin{Kind: kind}
-		if _, outer, _ := r.cornerAt(w, kind == "outer-end"); strings.HasPrefix(kind, "outer") && outer < measure.Millimetre {
-			continue // its own end is the outer face
-		}
-		if _, said, wrong := r.originAt("", w, o); wrong == "" {
-			out = append(out, Beginning{o, said})
-		}
+		add(job.Origin{Kind: kind})
 	}
 	for _, run := range slices.Sorted(maps.Keys(r.firstCrossings(w))) {
-		out = append(out, Beginning{job.Origin{Kind: "joists", Joists: run}, s.Rules.Tell(words.MarksByJoists, run)})
+		add(job.Origin{Kind: "joists", Joists: run})
 	}
-	return out
+	if own.Kind == "seam" || own.Kind == "station" {
+		add(own)
+	}
+	return out, chosen
 }
 
 // firstCrossings are the stations where the first joist of each run crosses a

@@ -31,6 +31,25 @@ func (r *resolver) setRules() {
 	r.Rules.Concrete, r.Rules.Whole = r.Concrete, rules.Doorway == "whole"
 	r.Kerf = r.within("rules.kerf", rules.Kerf, u.Pick(in/8, 3*measure.Millimetre), 0, u.Pick(in/2, 12*measure.Millimetre))
 	r.Board = r.within("rules.board", rules.Board, u.Pick(in/2, 25*measure.Millimetre/2), 0, u.Pick(4*in, 100*measure.Millimetre))
+	r.Rules.Board = r.Board
+	r.Marking = framing.Marking(rules.Marking)
+	for i, b := range rules.Sheets {
+		at := fmt.Sprintf("rules.sheets[%d]", i)
+		side := func(name string, given job.Length) measure.Length {
+			if !given.Given() {
+				r.faults.Add(at+"."+name, "missing: give the board's %s", name)
+			}
+			return r.within(at+"."+name, given, u.Pick(48*in, 1200*measure.Millimetre), u.Pick(6*in, 150*measure.Millimetre), 10*measure.Metre)
+		}
+		r.Rules.Sheets = append(r.Rules.Sheets, framing.Sheet{Width: side("width", b.Width), Length: side("length", b.Length), Lying: b.Lie == "lying"})
+	}
+	if rules.Sheets == nil {
+		r.Rules.Sheets = []framing.Sheet{framing.UsualSheet(u)}
+	}
+	r.Weights = framing.UsualWeights()
+	for key, given := range rules.Weights.Given() {
+		r.Weights[key] = given
+	}
 	r.Rules.Floor, r.Rules.Ceiling = r.anchor("rules.fixFloor", rules.FixFloor), r.anchor("rules.fixCeiling", rules.FixCeiling)
 	size := func(name string, given job.Length, inch, mm measure.Length) measure.Length {
 		return r.within("rules."+name, given, u.Pick(inch, mm), 0, 20*measure.Metre)

@@ -25,6 +25,9 @@ type Site struct {
 	Doc          job.Document
 	Rules        framing.Rules
 	Kerf         measure.Length
+	Marking      framing.Marking
+	CutIns       []CutIn
+	Weights      framing.Weights
 	Spacing      measure.Length
 	Concrete     bool
 	Lumber       []*wood.Lumber
@@ -153,6 +156,7 @@ func (m *Reader) resolve(d job.Document) (*Site, job.Faults) {
 	r.setLumber()
 	r.setGround()
 	r.setWalls()
+	r.setCutIns()
 	r.setSurvey()
 	r.setOrigins()
 	r.setAssess()

@@ -1,6 +1,7 @@
 package site
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"sort"
@@ -9,6 +10,7 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 func (r *resolver) setWalls() {
@@ -35,7 +37,7 @@ func (r *resolver) setWalls() {
 		if wall == nil {
 			continue
 		}
-		members += int64(wall.Length/wall.Layout.Spacing)*2 + int64(12*len(wall.Openings)) + 8
+		members += int64(wall.Length/wall.Closest())*2 + int64(12*len(wall.Openings)) + 8
 		for _, plates := range [][]*wood.Lumber{wall.Bottom, wall.Top} {
 			for _, p := range plates {
 				members += int64(wall.Length/p.Longest()) + 1
@@ -123,9 +125,11 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 	if wall.Lumber.Track {
 		r.faults.Add(path+".lumber", "%q is track: it makes plates, name what the studs are cut from", w.Lumber)
 	}
+	r.stretches(path+".layout", w.Layout, wall)
 	r.openings(path, w, wall)
 	r.pending(path, w, wall)
 	r.clear(path, w, wall)
+	r.switches(wall)
 	r.breaks(path, w, wall)
 	r.ends(path, w)
 	if len(r.faults) > before {
@@ -184,6 +188,34 @@ func (r *resolver) clear(path string, w job.Wall, wall *framing.Wall) {
 			wall.Clear = append(wall.Clear, framing.Clear{From: from, To: to, Low: low, High: high, What: c.What})
 		}
 	}
+}
+
+// switches keep the bay on a door's latch side clear for the switch box, beside its
+// king, at the usual height: 42 to 54 in, 1000 to 1200 mm.
+func (r *resolver) switches(wall *framing.Wall) {
+	u := r.Doc.Units
+	for _, o := range wall.Openings {
+		if o.Switch == 0 {
+			continue
+		}
+		wide := BoxWidth(u, o.Switch)
+		left, right := wall.Outer(o)
+		c := framing.Clear{
+			From: right, To: right + wide, Low: u.Pick(42*measure.Inch, measure.Metre), High: u.Pick(54*measure.Inch, 1200*measure.Millimetre),
+			What: r.Rules.Tell(words.SwitchOf, o.ID), Switch: o.ID,
+		}
+		if o.Hand == "right" {
+			c.From, c.To = left-wide, left
+		}
+		wall.Clear = append(wall.Clear, c)
+	}
+}
+
+// BoxWidth is how wide a box of so many gangs is. Usual: 2 1/4 in and 1 13/16 for
+// each more; or 71 mm each.
+func BoxWidth(u measure.System, gangs int) measure.Length {
+	n := measure.Length(gangs)
+	return u.Pick(9*measure.Inch/4+(n-1)*29*measure.Inch/16, n*71*measure.Millimetre)
 }
 
 func (r *resolver) pending(path string, w job.Wall, wall *framing.Wall) {
@@ -281,153 +313,45 @@ func (r *resolver) layout(path string, l *job.Layout, wall *framing.Wall) {
 		l = &job.Layout{}
 	}
 	wall.Layout = framing.Layout{
-		FromEnd: l.From == "end", Equal: l.Mode == "equal",
+		FromEnd: l.From == "end", Equal: l.Mode == "equal", Marking: framing.Marking(cmp.Or(l.Marking, string(r.Marking))),
 		Spacing: r.within(path+".spacing", l.Spacing, r.Spacing, u.Pick(4*measure.Inch, 100*measure.Millimetre), u.Pick(96*measure.Inch, 2400*measure.Millimetre)),
 		Offset:  r.within(path+".offset", l.Offset, 0, -10*measure.Metre, 10*measure.Metre),
 	}
 	wall.Layout.Own = wall.Layout.Offset
 }
 
-func (r *resolver) openings(path string, w job.Wall, wall *framing.Wall) {
-	type placed struct {
-		framing.Opening
-		path string
+// stretches are where a wall's spacing differs.
+func (r *resolver) stretches(path string, l *job.Layout, wall *framing.Wall) {
+	if l == nil {
+		return
 	}
-	var all []placed
-	seen := map[string]bool{}
-	for i, o := range w.Openings {
-		at := fmt.Sprintf("%s.openings[%d]", path, i)
-		r.id(at+".id", o.ID, seen, 32)
-		before := len(r.faults)
-		opening := r.opening(at, o, wall)
-		if len(r.faults) > before {
-			continue
-		}
-		if left, right := wall.Outer(opening); left < 0 || right > wall.Length {
-			r.faults.Add(at+".centre", r.Rules.Fill("the opening %s with its kings and <jacks> spans %s to %s and falls off wall %s, which is %s long"), o.ID, r.write(left), r.write(right), w.ID, r.write(wall.Length))
-			continue
-		}
-		all = append(all, placed{opening, at})
-	}
-	sort.SliceStable(all, func(i, j int) bool { return all[i].Centre < all[j].Centre })
-	for i, o := range all {
-		if i > 0 {
-			_, before := all[i-1].Outer(wall.Lumber.Thickness)
-			// a hair is no contradiction
-			if left, _ := o.Outer(wall.Lumber.Thickness); left < before-measure.Millimetre/10 {
-				r.faults.Add(o.path+".centre", r.Rules.Fill("%s and %s cross: their kings and <jacks> need %s more between them"), all[i-1].ID, o.ID, r.write(before-left))
-			}
-		}
-		wall.Openings = append(wall.Openings, o.Opening)
-	}
-}
-
-// Usual door and window rules (the work, step 5), editable by giving rough.
-func (r *resolver) opening(path string, o job.Opening, wall *framing.Wall) framing.Opening {
 	u := r.Doc.Units
-	in := measure.Inch
-	out := framing.Opening{ID: o.ID, Kind: framing.OpeningKind(o.Kind)}
-	if c, ok := r.must(path+".centre", o.Centre); ok {
-		out.Centre = c
-		if c < 0 || c > wall.Length {
-			r.faults.Add(path+".centre", "%s is off the wall, which is %s long", r.write(c), r.write(wall.Length))
+	var all []framing.Stretch
+	for i, s := range l.Stretches {
+		at := fmt.Sprintf("%s.stretches[%d]", path, i)
+		from, ok1 := r.must(at+".from", s.From)
+		to, ok2 := r.must(at+".to", s.To)
+		if !s.Spacing.Given() {
+			r.faults.Add(at+".spacing", "missing: say how far apart the studs stand there")
+			continue
 		}
-	}
-	wider, higher := r.Usual.DoorWider, r.Usual.DoorHigher
-	if out.Kind == framing.Window {
-		wider, higher = r.Usual.WindowWider, r.Usual.WindowHigher
-	}
-	out.Width = r.side(path, "width", o, func(s job.Size) job.Length { return s.Width }, wider)
-	out.Height = r.side(path, "height", o, func(s job.Size) job.Length { return s.Height }, higher)
-	out.FinishFloor = r.within(path+".finishFloor", o.FinishFloor, 0, 0, u.Pick(12*in, 300*measure.Millimetre))
-	if out.Kind == framing.Window {
-		if sill, ok := r.must(path+".sill", o.Sill); ok {
-			out.Sill = sill
-			if sill < wall.Lumber.Thickness || sill > 10*measure.Metre {
-				r.faults.Add(path+".sill", "%s is no height for a sill", r.write(sill))
+		spacing := r.within(at+".spacing", s.Spacing, 0, u.Pick(4*measure.Inch, 100*measure.Millimetre), u.Pick(96*measure.Inch, 2400*measure.Millimetre))
+		switch {
+		case !ok1 || !ok2:
+		case to <= from:
+			r.faults.Add(at+".to", "%s isn't past %s, where it begins", r.write(to), r.write(from))
+		case from < 0 || from >= wall.Length:
+			r.faults.Add(at+".from", "%s is off the wall, which is %s long", r.write(from), r.write(wall.Length))
+		case spacing <= wall.Lumber.Thickness:
+			r.faults.Add(at+".spacing", "%s is no more than a stud's thickness", r.write(spacing))
+		default:
+			// a wall that was shortened since keeps what of it is left
+			all = append(all, framing.Stretch{From: from, To: min(to, wall.Length), Spacing: spacing})
+			if k := slices.IndexFunc(all[:len(all)-1], func(o framing.Stretch) bool { return o.From < to && o.To > from }); k >= 0 {
+				r.faults.Add(at+".from", "%s lies in the stretch from %s to %s: one spacing holds at each place", r.write(from), r.write(all[k].From), r.write(all[k].To))
 			}
 		}
-	} else if o.Sill.Given() {
-		r.faults.Add(path+".sill", "only a window has a sill")
 	}
-	out.Jacks, out.Packed = o.Jacks, o.Packed
-	if out.Jacks == 0 {
-		out.Jacks = usualJacks(out.Width)
-	}
-	if out.Jacks < 1 || out.Jacks > 3 {
-		r.faults.Add(path+".jacks", r.Rules.Fill("%d <jacks>: give 1 to 3 a side"), o.Jacks)
-		out.Jacks = 1
-	}
-	out.Header = r.header(path+".header", o.Header, out.Width, wall)
-	return out
-}
-
-// usualJacks: two a side over 6 ft, three from about 16 ft.
-func usualJacks(width measure.Length) int {
-	switch {
-	case width >= 16*measure.Foot:
-		return 3
-	case width > 6*measure.Foot:
-		return 2
-	}
-	return 1
-}
-
-// side is one side of the rough opening: as given, or the leaf's and the usual
-// allowance.
-func (r *resolver) side(path, name string, o job.Opening, of func(job.Size) job.Length, allowance measure.Length) measure.Length {
-	at, given, add := path+".rough."+name, job.Length{}, measure.Length(0)
-	if o.Rough != nil {
-		given = of(*o.Rough)
-	}
-	if o.Leaf != nil {
-		if leaf := of(*o.Leaf); !given.Given() && leaf.Given() {
-			at, given, add = path+".leaf."+name, leaf, allowance
-		} else if leaf.Given() {
-			r.positive(path+".leaf."+name, leaf)
-		}
-	}
-	if !given.Given() {
-		if o.Rough == nil && o.Leaf != nil {
-			at = path + ".leaf." + name
-		}
-		r.faults.Add(at, "missing: give the leaf's %s or the rough opening's", name)
-		return 0
-	}
-	return r.positive(at, given) + add
-}
-
-func (r *resolver) positive(path string, given job.Length) measure.Length {
-	l, ok := r.must(path, given)
-	if ok && (l <= 0 || l > 20*measure.Metre) {
-		r.faults.Add(path, "%s is no size for an opening", r.write(l))
-		return 0
-	}
-	return l
-}
-
-// header: usual, for walls that carry nothing: one flat 2x up to 8 ft wide;
-// more, two on edge.
-func (r *resolver) header(path string, h *job.Header, width measure.Length, wall *framing.Wall) framing.Header {
-	out := framing.Header{Lumber: wall.Lumber, Plies: 1}
-	if h == nil {
-		if width > 8*measure.Foot {
-			out.Plies, out.OnEdge = 2, true
-		}
-		return out
-	}
-	if h.Lumber != "" {
-		if l := r.wood(path+".lumber", h.Lumber); l != nil {
-			out.Lumber = l
-		}
-	}
-	out.OnEdge = h.Lie == "on-edge" || h.Lie == "edge"
-	if h.Plies != 0 {
-		out.Plies = h.Plies
-	}
-	if out.Plies < 1 || out.Plies > 3 {
-		r.faults.Add(path+".plies", "%d plies: give 1 to 3", h.Plies)
-		out.Plies = 1
-	}
-	return out
+	sort.Slice(all, func(i, k int) bool { return all[i].From < all[k].From })
+	wall.Layout.Stretches = all
 }

@@ -14,6 +14,7 @@ const (
 	Jack        Kind = "jack"
 	HeaderPly   Kind = "header"
 	Cripple     Kind = "cripple" // above a header
+	Fill        Kind = "fill"    // lies flat over a header, where no cripple finds room
 	SillPiece   Kind = "sill"
 	UnderSill   Kind = "under-sill"
 	BottomPlate Kind = "bottom-plate"
@@ -95,6 +96,7 @@ var Kinds = []Row{
 	{Kind: Jack, Letter: "J", Stands: PlateToHead, Rounding: Up, Above: Deep, Sign: Peak},
 	{Kind: HeaderPly, Letter: "H", Rounding: Up, Clear: true},
 	{Kind: Cripple, Letter: "C", Stands: HeadToPlate, Sign: Ring},
+	{Kind: Fill, Letter: "FL", Clear: true},
 	{Kind: SillPiece, Letter: "L", Rounding: Up, Clear: true},
 	{Kind: UnderSill, Letter: "U", Stands: PlateToSill, Sign: Ring},
 	{Kind: BottomPlate, Letter: "B", Rounding: Nearest, Plate: true},

@@ -38,7 +38,7 @@ func TestRoundingByWhatAPieceMustDo(t *testing.T) {
 	mark := measure.Inch / 16
 	low, half, high := 92*measure.Inch, 92*measure.Inch+mark/2+1, 92*measure.Inch+mark
 	for kind, want := range map[Kind]measure.Length{
-		Stud: low, King: low, Cripple: low, UnderSill: low, Block: low, Nogging: low, Backer: low,
+		Stud: low, King: low, Cripple: low, UnderSill: low, Block: low, Nogging: low, Backer: low, Fill: low,
 		Jack: high, HeaderPly: high, SillPiece: high, BottomPlate: high, TopPlate: high,
 	} {
 		assert.Equal(t, want, kind.Round(half, mark), kind)

@@ -3,6 +3,7 @@ package words
 // Sentences said of how a job is read: lines, faces, slips.
 var (
 	EndBy                  = sentence("{0} end")
+	SwitchOf               = sentence("switch of {0}")
 	MarksByEnd             = sentence("the {0}")
 	MarksByOuterFace       = sentence("the outer face of {0}, {1} beyond the end")
 	MarksByBoard           = sentence("the board to come on {0}, {1} thick")

@@ -51,6 +51,7 @@ var Meanings = []Meaning{
 	{"header", named("header", "header", "lintel", "lintel"), "What spans an opening, from side to side. Here it carries no load: where it does, an engineer sizes it.", []string{"lintel", "head"}},
 	{"cripple", named("cripple", "cripple", "cripple", "cripple"), "A short upright above what spans an opening.", []string{"short stud", "jack stud above a header"}},
 	{"sill", named("sill", "sill", "sill", "sill"), "The piece that lies under a window.", []string{"rough sill", "sill trimmer"}},
+	{"fill", named("fill piece", "fill piece", "fill piece", "fill piece"), "A piece that lies flat on what spans an opening, where only one fits under the top plate.", []string{"flat piece", "packer over the header"}},
 	{"under-sill", named("cripple below the sill", "cripple below the sill", "cripple below the sill", "cripple below the sill"), "A short upright below a window's sill.", []string{"cripple below the sill", "under-sill"}},
 	{"bottom-plate", named("bottom plate", "bottom plate", "sole plate", "sole plate"), "The plate on the floor that studs stand on.", []string{"sole plate", "bottom plate", "floor plate"}},
 	{"top-plate", named("top plate", "top plate", "head plate", "head plate"), "The plate over the studs, under the ceiling.", []string{"head plate", "top plate", "ceiling plate"}},

@@ -67,16 +67,25 @@ func (m *Memory) Out(ctx context.Context, s *site.Site) (*Result, error) {
 		surroundings = recall.KeyOf(readings, s.Rules, s.Found())
 	}
 	fitted := m.surveys.Must(readings, func() *survey.Wary { return survey.FitWary(s.Readings, s.Noise, s.Zones, s.Slips) })
-	r := outIn(ctx, s, fitted, func(r *Result, w *framing.Wall) framedWall {
-		near := sync.OnceValue(func() framing.Heights { return along{fitted.Near(w.At(0), w.At(w.Length), NearReadings), fitted} })
+	nearTo := func(w *framing.Wall) framing.Heights {
+		return along{fitted.Near(w.At(0), w.At(w.Length), NearReadings), fitted}
+	}
+	r := outIn(ctx, s, fitted, nearTo, func(r *Result, w *framing.Wall) framedWall {
+		near := sync.OnceValue(func() framing.Heights { return nearTo(w) })
 		if r.leans(w) {
 			r.leanEnds(w, near())
 		}
 		*w = *w.Settled()
-		if m.walls == nil {
-			return frame(s, w, near())
+		candidates, chosen := s.Candidates(w)
+		made := func() framedWall {
+			out := frame(s, w, near())
+			out.try(ctx, s, w, near(), candidates, chosen)
+			return out
 		}
-		return m.walls.Must(recall.KeyOf(surroundings, w), func() framedWall { return frame(s, w, near()) })
+		if m.walls == nil {
+			return made()
+		}
+		return m.walls.Must(recall.KeyOf(surroundings, w, candidates), made)
 	})
 	return r, ctx.Err()
 }
@@ -105,10 +114,11 @@ func SurveyKey(s *site.Site) recall.Key {
 type framedWall struct {
 	framed  framing.Framed
 	against [2]framing.Against
+	origins []tried
 }
 
 func frame(s *site.Site, w *framing.Wall, heights framing.Heights) framedWall {
 	found := s.Found()
 	f := framing.Frame(w, s.Rules, heights, found)
-	return framedWall{*f, framing.Lies(f, s.Rules, found)}
+	return framedWall{framed: *f, against: framing.Lies(f, s.Rules, found)}
 }

@@ -2,6 +2,7 @@ package work
 
 import (
 	"context"
+	"slices"
 
 	"homalos/internal/abreast"
 	"homalos/internal/cutting"
@@ -36,6 +37,7 @@ type Result struct {
 	Cuts     []Lumbered
 	Findings []framing.Finding // of the job as a whole
 	Outside  []Outside
+	CutIns   []*CutIn // openings in walls that are there
 }
 
 // Wall is one wall worked out.
@@ -44,6 +46,8 @@ type Wall struct {
 	Findings []framing.Finding // all of them, Framed's too, in the order they are told
 	Against  []framing.Against // floor, then ceiling
 	Meetings []Meeting         // as its ends meet what they come to
+	tried    []tried
+	Origins  []Origin // what its marks could go by, judged; none where it has equal bays
 }
 
 // Lumbered is what is cut from one lumber.
@@ -61,9 +65,10 @@ func Out(s *site.Site) *Result {
 }
 
 // outIn works a site out; when ctx ends, what it gives is not whole.
-func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, frame func(r *Result, w *framing.Wall) framedWall) *Result {
+func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, heights func(w *framing.Wall) framing.Heights, frame func(r *Result, w *framing.Wall) framedWall) *Result {
 	r := &Result{Site: s, Heights: fitted}
 	walls := r.stand()
+	r.tieHeads(walls, heights)
 	r.Walls = make([]*Wall, len(walls))
 	abreast.Each(len(walls), func(i int) {
 		if ctx.Err() != nil {
@@ -71,7 +76,7 @@ func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, frame func(r 
 		}
 		one := frame(r, walls[i])
 		one.framed.Wall = walls[i]
-		r.Walls[i] = &Wall{Framed: &one.framed, Findings: one.framed.Findings, Against: one.against[:]}
+		r.Walls[i] = &Wall{Framed: &one.framed, Findings: one.framed.Findings, Against: one.against[:], tried: one.origins}
 	})
 	if ctx.Err() != nil {
 		return nil
@@ -81,7 +86,9 @@ func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, frame func(r 
 	}
 	r.tellCrossed()
 	r.tellCovered()
+	r.tellSwings()
 	r.hold()
+	r.cutIns(heights)
 	r.cut()
 	if len(walls) > 0 && len(s.Readings) == 0 {
 		r.Findings = append(r.Findings, framing.Finding{
@@ -92,6 +99,10 @@ func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, frame func(r 
 	}
 	r.tellOutside()
 	r.doubt()
+	for _, w := range r.Walls {
+		framing.ByWeight(w.Findings)
+		w.Origins = r.judge(w)
+	}
 	return r
 }
 
@@ -101,6 +112,7 @@ func (r *Result) stand() []*framing.Wall {
 	of := map[*framing.Wall]*framing.Wall{}
 	for _, w := range r.Site.Walls {
 		own := *w
+		own.Openings = slices.Clone(w.Openings)
 		walls, of[w] = append(walls, &own), &own
 	}
 	for _, m := range r.Site.Meets {
@@ -126,22 +138,25 @@ func (r *Result) Wall(w *framing.Wall) *Wall {
 // cut groups all pieces by lumber and lays them into sticks.
 func (r *Result) cut() {
 	for _, l := range r.Lumber {
-		var pieces []cutting.Piece
-		for _, w := range r.Walls {
+		var pieces, bought []cutting.Piece // what comes out of a wall isn't bought
+		for _, w := range r.Lists() {
 			for _, m := range w.Members {
 				if m.Lumber.ID == l.ID && m.Known && m.Cut > 0 {
-					pieces = append(pieces, cutting.Piece{Member: m.ID, Length: m.Cut, State: string(m.State)})
+					one := cutting.Piece{Member: m.ID, Length: m.Cut, State: string(m.State)}
+					if pieces = append(pieces, one); m.Old == 0 {
+						bought = append(bought, one)
+					}
 				}
 			}
 		}
-		sticks, _ := cutting.Sticks(l.ID, pieces, l.Stock, r.Kerf)
+		sticks, _ := cutting.Sticks(l.ID, bought, l.Stock, r.Kerf)
 		r.Cuts = append(r.Cuts, Lumbered{l.ID, cutting.Alike(l.ID, pieces), sticks, cutting.Shopping(sticks)})
 	}
 }
 
 // Member finds a piece by its id, and the wall it is of.
 func (r *Result) Member(id string) (*framing.Member, *Wall) {
-	for _, w := range r.Walls {
+	for _, w := range r.Lists() {
 		for i := range w.Members {
 			if w.Members[i].ID == id {
 				return &w.Members[i], w
@@ -212,7 +227,7 @@ func Known(d job.Document, known framing.Heights) (*Result, error) {
 	if faults != nil {
 		return nil, faults
 	}
-	return outIn(context.Background(), s, nil, func(r *Result, w *framing.Wall) framedWall {
+	return outIn(context.Background(), s, nil, func(*framing.Wall) framing.Heights { return known }, func(r *Result, w *framing.Wall) framedWall {
 		r.leanEnds(w, known)
 		*w = *w.Settled()
 		return frame(r.Site, w, known)

@@ -36,6 +36,9 @@ export const described: Record<string, Record<string, Described>> = {
     "by.stop": {
       "type": "length"
     },
+    "cuts": {
+      "type": "rows"
+    },
     "depth": {
       "type": "length"
     },

@@ -373,6 +373,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/walls/{wall}/said": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a line typed about a wall is understood as: the edits that it means, in words, and what can come next; nothing is changed */
+        get: operations["read-line"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/layers": {
         parameters: {
             query?: never;
@@ -466,6 +483,33 @@ export interface components {
         Back: {
             /** Format: int64 */
             revision: number;
+        };
+        Bearing: {
+            /** @description Who named it. */
+            by: string;
+            /**
+             * Format: length
+             * @description Of the header. Default: its lumber's.
+             */
+            depth?: string;
+            /**
+             * Format: length
+             * @description Bearing at each end.
+             */
+            each: string;
+            /** @description Of the job's, if it is. */
+            lumber?: string;
+            /** @description Where it stands written. */
+            paper?: string;
+            /**
+             * Format: int64
+             * @description Default 1.
+             */
+            plies?: number;
+            /** @description What section, if it is of steel. */
+            steel?: string;
+            /** @description The day. */
+            when: string;
         };
         Break: {
             /**
@@ -611,6 +655,32 @@ export interface components {
             member: string;
             /** @description Takes the piece's earlier lines back. */
             undone?: boolean;
+        };
+        CutIn: {
+            /**
+             * Format: length
+             * @description Thickness of the bottom plate that is there. Default: the lumber's.
+             */
+            bottom?: string;
+            /**
+             * Format: length
+             * @description Finish on its other face. Default: as on this one.
+             */
+            far?: string;
+            /** @description What its new pieces are cut from. */
+            lumber: string;
+            /** @description Its centre is a station from the wall's first corner. Its id names it among all walls. */
+            opening: components["schemas"]["Opening"];
+            /**
+             * Format: length
+             * @description Station of something that is seen on both faces: a jamb that is there, a hole drilled through. Corners are given from it. Default: the first corner.
+             */
+            reference?: string;
+            /**
+             * Format: length
+             * @description Thickness of all its top plates. Default: the lumber's.
+             */
+            top?: string;
         };
         Decision: {
             /** @description Which paper it stands in. */
@@ -1090,6 +1160,8 @@ export interface components {
         ExistingWall: {
             /** @description Of one that stands free: where it lies off a wall that goes from corner to corner. */
             by?: components["schemas"]["ByRun"];
+            /** @description Openings to be cut into it. */
+            cuts?: components["schemas"]["CutIn"][];
             /**
              * Format: length
              * @description Over all.
@@ -1385,6 +1457,11 @@ export interface components {
              */
             from?: "start" | "end";
             /**
+             * @description In place of the job's.
+             * @enum {string}
+             */
+            marking?: "edges" | "first-mark" | "centres" | "back-edges";
+            /**
              * @description Default on-centre.
              * @enum {string}
              */
@@ -1401,6 +1478,8 @@ export interface components {
              * @description Default: the job's.
              */
             spacing?: string;
+            /** @description Where the spacing differs, as on a wet part. Marks are counted from the same beginning. */
+            stretches?: components["schemas"]["Stretch"][];
         };
         Lean: {
             /**
@@ -1591,6 +1670,13 @@ export interface components {
             said: string;
         };
         Opening: {
+            /** @description What a licensed engineer named for it. Without it an opening in a wall that carries waits. */
+            bearing?: components["schemas"]["Bearing"];
+            /**
+             * Format: int64
+             * @description Rows of straightening blocks, from its kings to what stands beside them. Default none.
+             */
+            blocks?: number;
             /**
              * Format: length
              * @description Station of its middle.
@@ -1601,27 +1687,63 @@ export interface components {
              * @description Floor finish still to come. Default 0.
              */
             finishFloor?: string;
+            /**
+             * @description Where its hinges are, or the side that a slider or a pocket door goes to, seen with the wall's start at the left.
+             * @enum {string}
+             */
+            hand?: "left" | "right";
+            /** @description A group's name: its openings share one elevation, the highest. */
+            head?: string;
             /** @description Default one flat of the wall's lumber; over 8 ft two on edge. */
             header?: components["schemas"]["Header"];
+            /** @description A heavy leaf: its kings are doubled. */
+            heavy?: boolean;
             id: string;
             /**
              * Format: int64
-             * @description A side. Default 1; over 6 ft 2, from 16 ft 3.
+             * @description A side. Default 1; over 6 ft 2, from 16 ft 3. -1: none, the head stands between full studs.
              */
             jacks?: number;
-            /** @enum {string} */
-            kind: "door" | "cased" | "window";
-            /** @description The door leaf or the unit. */
+            /**
+             * Format: length
+             * @description Depth of the jamb that is there. Default: as deep as studs and boards.
+             */
+            jamb?: string;
+            /**
+             * @description A double's leaf is one of its two. A slider hangs in front of the wall. A hatch has a sill, a window too. Rough: of a given rough size; with a sill it doesn't go down to the floor.
+             * @enum {string}
+             */
+            kind: "door" | "cased" | "window" | "double" | "pocket" | "bifold" | "slider" | "hatch" | "rough";
+            /** @description The door leaf, or the window's unit. */
             leaf?: components["schemas"]["Size"];
+            /**
+             * Format: length
+             * @description Elevation of its head from the laser line, where a level line is there to follow.
+             */
+            level?: string;
             /** @description What is left between its king and the wall's end, less than a stud's thickness, is packed. */
             packed?: boolean;
-            /** @description Overrides what follows from the leaf. */
+            /** @description A door's parts: the rough opening is the leaf and these, in place of the crew's shortcut. */
+            parts?: components["schemas"]["Parts"];
+            /** @description Overrides what follows from the others. */
             rough?: components["schemas"]["Size"];
             /**
              * Format: length
-             * @description Window: height of the rough sill's top over the finished floor.
+             * @description Height of the rough sill's top over the finished floor: of a window, a hatch, and of a rough opening that has one.
              */
             sill?: string;
+            /**
+             * @description In: towards where one sees the wall from with its start at the left. Out: away.
+             * @enum {string}
+             */
+            swing?: "in" | "out";
+            /**
+             * Format: int64
+             * @description Gangs of the switch on its latch side: the bay there is kept clear for the box. Wants its hand.
+             */
+            switch?: number;
+            /** @description The unit that is on site, measured over its jambs: it wins over leaf and parts. */
+            unit?: components["schemas"]["Size"];
         };
         Origin: {
             /** @description Of joists: the run's id. */
@@ -1641,6 +1763,28 @@ export interface components {
             /** Format: length */
             length: string;
             what?: string;
+        };
+        Parts: {
+            /**
+             * Format: length
+             * @description Under the leaf. Default 1/2 in or 10 mm.
+             */
+            foot?: string;
+            /**
+             * Format: length
+             * @description Between leaf and jamb. Default 1/8 in or 3 mm.
+             */
+            gap?: string;
+            /**
+             * Format: length
+             * @description Thickness of a jamb, the head's too. Default 3/4 in or 20 mm.
+             */
+            jamb?: string;
+            /**
+             * Format: length
+             * @description Between jamb and jack. Default 1/4 in or 10 mm.
+             */
+            shim?: string;
         };
         Pending: {
             /**
@@ -1667,6 +1811,8 @@ export interface components {
         };
         Plan: {
             buy: components["schemas"]["PlanBuy"][];
+            /** @description Openings to be cut into walls that are there; only new pieces are cut and bought. */
+            cutIns?: components["schemas"]["PlanCutIn"][];
             cuts: components["schemas"]["PlanCut"][];
             findings: components["schemas"]["PlanFinding"][];
             /** @enum {string} */
@@ -1783,14 +1929,34 @@ export interface components {
             walls: components["schemas"]["PlanWallJudged"][];
             wanted: components["schemas"]["PlanWantFits"][];
         };
-        PlanBeginning: {
-            origin: components["schemas"]["Origin"];
-            /** @description In words: the stove-wall end; the outer face of B, 3 1/2 beyond the end. */
+        PlanBay: {
+            clear: string;
+            /** @description Station. */
+            from: string;
+            /** @description It isn't spacing less a stud. */
+            odd?: boolean;
+            /** @description Clear, as it is read out. */
             said: string;
+            to: string;
+        };
+        PlanBears: {
+            /** @description What was named, in words. */
+            header: string;
+            /** @description Clear and the bearing at both ends. */
+            length: string;
+            opening: string;
+            /** @description To the wall's depth; left out where the plies fill it. */
+            packing?: string;
+            /** @description What the load goes down by; what nobody entered is missing. */
+            path: components["schemas"]["PlanLink"][];
+            /** @description Which plate runs over it and which stops. */
+            plates: string;
         };
         PlanBody: {
             /** @description For each wall, the readings to take, in order. */
             asks: components["schemas"]["PlanAsk"][];
+            /** @description Pictures of the plan's cutIns. */
+            cutIns: components["schemas"]["PlanDrawing"][];
             drawings: components["schemas"]["PlanDrawing"][];
             id: string;
             plan: components["schemas"]["Plan"];
@@ -1928,6 +2094,40 @@ export interface components {
             /** @enum {string} */
             state: "ready" | "measure-first" | "blocked";
         };
+        PlanCutCorner: {
+            /** @description Of the finish there: the blade is set to it. */
+            deep: string;
+            /** @enum {string} */
+            face: "room" | "other";
+            /** @description Where it doesn't go down to the floor. */
+            foot?: string;
+            /** @description Over the finished floor. */
+            head: string;
+            /** @description Of its left edge, as that face is seen: less than nothing is left of the reference. */
+            left: string;
+            right: string;
+            said: string;
+        };
+        PlanCutIn: {
+            bearing?: components["schemas"]["PlanBears"][];
+            /** @description On the room's face, then on the other, each as one sees it. */
+            corners: components["schemas"]["PlanCutCorner"][];
+            findings: components["schemas"]["PlanFinding"][];
+            /** @description The opening's. */
+            id: string;
+            /** @description The wall that is there. */
+            in: string;
+            /** @description Depth of a jamb that fits: the wall's over all. */
+            jamb: string;
+            /** @description Of that wall. */
+            length: string;
+            /** @description Its new pieces, and jacks that are cut from what comes out. */
+            members: components["schemas"]["PlanMember"][];
+            /** @description The order of the work, with its holds. */
+            steps: string[];
+            /** @description The studs that are there, and what becomes of them. */
+            studs: components["schemas"]["PlanOldStud"][];
+        };
         PlanDetailPiece: {
             flat?: boolean;
             id: string;
@@ -1977,6 +2177,8 @@ export interface components {
         PlanDrawing: {
             /** @description Its wood from above, in its place on the plan: uprights, noggings, blocks between joists. */
             above?: components["schemas"]["PlanDetailPiece"][];
+            /** @description What comes through it: pipes, ducts, beams, finds. */
+            across?: components["schemas"]["PlanDrawnThing"][];
             /**
              * Format: double
              * @description Thickness of the bottom plates.
@@ -1998,6 +2200,8 @@ export interface components {
             hook: "start" | "end";
             /** @description False: too few readings for the gap between floor and ceiling. */
             known: boolean;
+            /** @description Where its uprights would stand by each origin of the plan, in that order. */
+            layouts?: components["schemas"]["PlanDrawnLayout"][];
             /** Format: double */
             length: number;
             /** @description Heights are from the laser line. */
@@ -2012,6 +2216,8 @@ export interface components {
             pins: components["schemas"]["PlanPin"][];
             surface: components["schemas"]["PlanSurfacePoint"][];
             tape: components["schemas"]["PlanTapeNumber"][];
+            /** @description The studs of a wall that is there, into which an opening is cut. */
+            there?: components["schemas"]["PlanDrawnOld"][];
             /**
              * Format: double
              * @description Thickness of the top plates.
@@ -2038,6 +2244,14 @@ export interface components {
             /** @description SVG path, mm, y up. */
             path: string;
         };
+        PlanDrawnFoot: {
+            /** Format: double */
+            from: number;
+            kind: string;
+            new?: boolean;
+            /** Format: double */
+            to: number;
+        };
         PlanDrawnJoist: {
             exposed: boolean;
             from: components["schemas"]["PlanDot"];
@@ -2047,16 +2261,41 @@ export interface components {
             /** Format: double */
             width: number;
         };
+        PlanDrawnLayout: {
+            /** @enum {string} */
+            hook: "start" | "end";
+            stands: components["schemas"]["PlanDrawnFoot"][];
+        };
+        PlanDrawnOld: {
+            /** Format: double */
+            at: number;
+            /** @enum {string} */
+            fate: "stays" | "king" | "goes";
+            /** Format: double */
+            wide: number;
+        };
         PlanDrawnOpening: {
             centre: string;
             /** Format: double */
             from: number;
+            /**
+             * @description Where its hinges are, or where it slides to, as drawn.
+             * @enum {string}
+             */
+            hand?: "left" | "right";
             /** Format: double */
             head: number;
             id: string;
+            /** @description Depth of a jamb that fits: studs and the boards on both faces. */
+            jamb: string;
             kind: string;
             known: boolean;
             label: string;
+            /**
+             * Format: int64
+             * @description How many leaves hang in it, where it is known how.
+             */
+            leaves?: number;
             /** @description Station of its rough side nearer the wall's from end. */
             left: string;
             right: string;
@@ -2064,10 +2303,21 @@ export interface components {
             sawn?: boolean;
             /** Format: double */
             sill: number;
+            /** @description It stands on a sill. */
+            sits?: boolean;
+            /** @description It has no hinges: hand is the side that it goes to. */
+            slides?: boolean;
+            /**
+             * @description Towards who looks, or away.
+             * @enum {string}
+             */
+            swing?: "in" | "out";
             /** Format: double */
             to: number;
         };
         PlanDrawnPiece: {
+            /** @description The far one. */
+            back: string;
             /** Format: double */
             foot: number;
             /** Format: double */
@@ -2076,13 +2326,22 @@ export interface components {
             give?: string;
             /** Format: double */
             head: number;
+            /** @description The piece on whose mark the tape is hooked, where that isn't the end. */
+            hook?: string;
             id: string;
             kind: string;
             known: boolean;
             /** @description The cut length as it is read out. */
             label: string;
+            /** @description Where its edges lie by the tape from the end: the near one. */
+            near: string;
+            /**
+             * @description Where its wood lies by the mark.
+             * @enum {string}
+             */
+            set?: "ahead" | "centre" | "back";
             state: string;
-            /** @description The mark, wood ahead. */
+            /** @description The mark as the tape reads it. */
             tape: string;
             /** Format: double */
             to: number;
@@ -2110,6 +2369,27 @@ export interface components {
             /** Format: double */
             width: number;
         };
+        PlanDrawnThing: {
+            /** @description Hidden in floor or ceiling. */
+            find?: boolean;
+            /** Format: double */
+            from: number;
+            /** @description It hangs over under, up to the ceiling. Neither: it isn't known how high it lies. */
+            high?: boolean;
+            id: string;
+            /** @description Of a find: floor or ceiling. */
+            in?: string;
+            kind: string;
+            /** @description From the floor up. */
+            rises?: boolean;
+            /** Format: double */
+            to: number;
+            /**
+             * Format: double
+             * @description Its underside, with high.
+             */
+            under?: number;
+        };
         PlanDrawnZone: {
             id: string;
             of: string;
@@ -2133,9 +2413,13 @@ export interface components {
             at?: string;
             code: string;
             fix: string;
+            /** @description What can be done about it at a touch, by an apply-fix edit. */
+            fixes?: components["schemas"]["PlanFix"][];
             /** @enum {string} */
             level: "stop" | "warn" | "note";
             members?: string[];
+            /** @description The opening it is about. */
+            opening?: string;
             /** @description The doubtful reading. */
             reading?: string;
             text: string;
@@ -2216,11 +2500,20 @@ export interface components {
             value: string;
             what: string;
         };
+        PlanLink: {
+            there: boolean;
+            what: string;
+        };
         PlanMark: {
+            /** @description The piece on whose mark the tape is hooked, where that isn't the end. */
+            hook?: string;
             member: string;
             plates: string[];
-            /** @enum {string} */
-            set: "ahead";
+            /**
+             * @description Where the wood lies by it: the way the tape is pulled, about it, or towards the hook.
+             * @enum {string}
+             */
+            set: "ahead" | "centre" | "back";
             /** @description What the tape reads from the end it hooks on. */
             tape: string;
         };
@@ -2325,6 +2618,47 @@ export interface components {
             said: string;
             text: string;
             wide: string;
+        };
+        PlanOldStud: {
+            /** @description Its centre, from the wall's first corner. */
+            at: string;
+            /** @description The jack that is cut from it. */
+            becomes?: string;
+            /**
+             * @description It serves as a king; or it is cut over the header, and its top stays as a cripple.
+             * @enum {string}
+             */
+            fate: "stays" | "king" | "goes";
+            /** @description Of a king: between it and the jack. */
+            packing?: string;
+            /** @description How long what comes out is. */
+            spare?: string;
+            /** @description Of one that goes: how long what stays over the header is. */
+            top?: string;
+        };
+        PlanOrigin: {
+            /** @description What else it is charged for: edges-off-wood, narrow-bays, off-joists, over-hidden, studs-moved, fixings-moved. */
+            also: {
+                [key: string]: number;
+            };
+            chosen: boolean;
+            /** @description By finding code, and by studs, odd-bays, board-cuts. */
+            counts: {
+                [key: string]: number;
+            };
+            /** @description The fix that takes it; left out of the one that is chosen. */
+            fix?: string;
+            origin: components["schemas"]["Origin"];
+            proposed: boolean;
+            /** @description In words: the stove-wall end; the outer face of B, 3 1/2 beyond the end. */
+            said: string;
+            /**
+             * Format: double
+             * @description Its counts by the crew's weights; the least is best.
+             */
+            score: number;
+            /** @description How it differs from the one that is chosen; of that one, from the best of the others. */
+            why: string[];
         };
         PlanOutside: {
             id: string;
@@ -2542,6 +2876,27 @@ export interface components {
             /** @description The wall it was taken along. */
             wall?: string;
         };
+        PlanSheet: {
+            /**
+             * Format: int64
+             * @description Boards cut along the wall: at its ends, and back from edges that miss wood.
+             */
+            cuts: number;
+            /** @description Its length along the wall is whole bays. */
+            divisible: boolean;
+            /**
+             * Format: int64
+             * @description How many edges fall between the wall's ends.
+             */
+            edges: number;
+            length: string;
+            /** @enum {string} */
+            lie: "standing" | "lying";
+            /** @description Stations of the edges that have less than 3/4 in or 20 mm of wood. */
+            misses: string[];
+            said: string;
+            width: string;
+        };
         PlanShortStub: {
             from: string;
             text: string;
@@ -2561,6 +2916,17 @@ export interface components {
             /** @description How the value came about; the last line is the value. */
             sum?: components["schemas"]["PlanLine"][];
             value?: string;
+        };
+        PlanSpacer: {
+            /** Format: int64 */
+            bays: number;
+            from: string;
+            /** @description Of the spacer between two studs, down to the mark. */
+            long: string;
+            /** @description What so many spacers and studs leave of the stretch. */
+            rest: string;
+            said: string;
+            to: string;
         };
         PlanStick: {
             cuts: components["schemas"]["PlanStickCut"][];
@@ -2618,6 +2984,8 @@ export interface components {
             /** @description For each wall, a usual door in the middle of its widest free stretch, under a free id. */
             doors: components["schemas"]["Opening"][];
             mark: string;
+            /** @description What a door's rough opening has over its leaf, where it is sized by its parts. */
+            parts: components["schemas"]["Parts"];
             /** @description The job's rules with every default filled in. */
             rules: components["schemas"]["Rules"];
             /** @description Stock lengths of each lumber, in the job's order, with the usual ones filled in. */
@@ -2635,8 +3003,10 @@ export interface components {
             advice?: components["schemas"]["PlanAdvice"][];
             /** @description How it lies to floor and ceiling joists, and where its plates are fixed. */
             against?: components["schemas"]["PlanAgainstSaid"][];
-            /** @description What its marks can go by, but for a station. */
-            begins?: components["schemas"]["PlanBeginning"][];
+            /** @description The clear spaces between its uprights, openings left out. */
+            bays: components["schemas"]["PlanBay"][];
+            /** @description Its openings that carry, as an engineer named them, and what follows. */
+            bearing?: components["schemas"]["PlanBears"][];
             /** @description What its start is called, and its end: by what they meet. */
             ends: string[];
             findings: components["schemas"]["PlanFinding"][];
@@ -2648,10 +3018,16 @@ export interface components {
             /** @description What its two ends meet. */
             meets?: components["schemas"]["PlanMeeting"][];
             members: components["schemas"]["PlanMember"][];
+            /** @description What its marks could go by, each as a plan made with it would be; none where it has equal bays. */
+            origins?: components["schemas"]["PlanOrigin"][];
             /** @description How its plates are cut, notched and tied. */
             plates?: components["schemas"]["PlanPlatesSaid"];
             /** @description Its length as it is read out, to half a mark. */
             said: string;
+            /** @description Each of the crew's boards tried on it, standing and lying; layouts are judged by the first. */
+            sheets: components["schemas"]["PlanSheet"][];
+            /** @description Where it has equal bays: the stretches that they divide. */
+            spacers?: components["schemas"]["PlanSpacer"][];
         };
         PlanWallJudged: {
             /** @description Posts that aren't followed to solid ground. */
@@ -2856,6 +3232,11 @@ export interface components {
             /** @description The leaf that a new door is offered with. Default 30 × 80 in or 800 × 2040 mm. */
             leaf?: components["schemas"]["Size"];
             /**
+             * @description How plates are marked, the same studs whichever: each by its near edge with the wood ahead; the same with the tape hooked on the first stud's mark; by its centre; by its far edge with the wood behind the mark. Default edges.
+             * @enum {string}
+             */
+            marking?: "edges" | "first-mark" | "centres" | "back-edges";
+            /**
              * @description Each stud stood between fixed plates, or built flat and raised. Default in-place.
              * @enum {string}
              */
@@ -2870,6 +3251,8 @@ export interface components {
              * @description A piece that was not read at its own place wants three readings that bear on its wall, one of them this close to it. Default 30 in or 750 mm.
              */
             reach?: string;
+            /** @description The boards that the crew hangs; layouts are judged by the first. Default one of 48 × 96 in or 1200 × 2400 mm, standing. */
+            sheets?: components["schemas"]["Sheet"][];
             /**
              * Format: length
              * @description The sill that a new window is offered with. Default 36 in or 900 mm.
@@ -2882,6 +3265,8 @@ export interface components {
             spacing?: string;
             /** @description The unit that a new window is offered with. Default 36 × 48 in or 900 × 1200 mm. */
             unit?: components["schemas"]["Size"];
+            /** @description What a layout is charged for, in the crew's own measure: the one with the least score is proposed. */
+            weights?: components["schemas"]["Weights"];
             /**
              * Format: length
              * @description Rough opening over the window unit, in height. Default 1 in or 20 mm.
@@ -2897,6 +3282,17 @@ export interface components {
              * @enum {string}
              */
             words?: "plain" | "inch" | "metric" | "shoulder";
+        };
+        Sheet: {
+            /** Format: length */
+            length: string;
+            /**
+             * @description Its length up the wall, or along it. Default standing.
+             * @enum {string}
+             */
+            lie?: "standing" | "lying";
+            /** Format: length */
+            width: string;
         };
         Signed: {
             /** @description RFC 3339, or as written on the paper. */
@@ -2990,6 +3386,17 @@ export interface components {
             /** @enum {string} */
             what: "floor" | "ceiling" | "carpet" | "board" | "texture" | "joist" | "block" | "deck";
         };
+        Stretch: {
+            /**
+             * Format: length
+             * @description Station.
+             */
+            from: string;
+            /** Format: length */
+            spacing: string;
+            /** Format: length */
+            to: string;
+        };
         Summary: {
             /** Format: int64 */
             blocked: number;
@@ -3078,6 +3485,16 @@ export interface components {
             value?: string;
             void?: boolean;
         };
+        Understood: {
+            /** @description What it does, to be sent as edits; none while it isn't whole. */
+            edits: components["schemas"]["Edit"][];
+            /** @description What is wrong with it, and what to write. */
+            fault?: string;
+            /** @description Words that can come next. */
+            next: string[];
+            /** @description In words, once it is whole; empty before. */
+            said: string;
+        };
         Wall: {
             /**
              * @description Side of the snapped line the framing stands on, seen from its from end. Default left.
@@ -3158,6 +3575,78 @@ export interface components {
             off: string;
             /** Format: length */
             station: string;
+        };
+        Weights: {
+            /**
+             * Format: double
+             * @description A board that is cut along the wall. Default 1.
+             */
+            "board-cuts"?: number;
+            /**
+             * Format: double
+             * @description Two uprights with a slot between them. Default 1.
+             */
+            "close-pair"?: number;
+            /**
+             * Format: double
+             * @description A board's edge that misses wood. Default 3.
+             */
+            "edges-off-wood"?: number;
+            /**
+             * Format: double
+             * @description A fixing of a plate off its even place, clear of a stud's foot or a find. Default 0.5.
+             */
+            "fixings-moved"?: number;
+            /**
+             * Format: double
+             * @description Something stands in a stretch that is kept clear. Default 20.
+             */
+            "in-the-clear"?: number;
+            /**
+             * Format: double
+             * @description A bay under 6 in or 150 mm. Default 2.
+             */
+            "narrow-bays"?: number;
+            /**
+             * Format: double
+             * @description A bay that isn't a common one: its insulation is cut by hand. Default 2.
+             */
+            "odd-bays"?: number;
+            /**
+             * Format: double
+             * @description A stud that stands over or under no joist, where they cross. Default 0.25.
+             */
+            "off-joists"?: number;
+            /**
+             * Format: double
+             * @description An upright is fixed over a hidden pipe or cable. Default 10.
+             */
+            "over-hidden"?: number;
+            /**
+             * Format: double
+             * @description A finding that stops, such as a pipe in a stud. Default 50.
+             */
+            stop?: number;
+            /**
+             * Format: double
+             * @description A stud. Default 3.
+             */
+            studs?: number;
+            /**
+             * Format: double
+             * @description A stud that stands beside its mark, out of a stretch that is kept clear. Default 2.
+             */
+            "studs-moved"?: number;
+            /**
+             * Format: double
+             * @description A finding that warns, where nothing else says what it costs. Default 8.
+             */
+            warn?: number;
+            /**
+             * Format: double
+             * @description A bay wider than the spacing. Default 2.
+             */
+            "wide-bay"?: number;
         };
         WordSet: {
             /** @description What one would know it by. */
@@ -4101,6 +4590,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanLaid"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-line": {
+        parameters: {
+            query?: {
+                text?: string;
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                wall: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Understood"];
                 };
             };
             /** @description Error */

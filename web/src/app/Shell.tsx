@@ -57,9 +57,10 @@ interface Holds {
 /** What still holds each stage up. */
 function holdsOf(plan?: PlanBody): Partial<Record<(typeof stages)[number], Holds>> {
   if (!plan) return {};
-  const members = plan.plan.walls.flatMap((w) => w.members);
+  const all = [...plan.plan.walls, ...(plan.plan.cutIns ?? [])];
+  const members = all.flatMap((w) => w.members);
   const held = members.filter((m) => m.state === "measure-first").length;
-  const stops = plan.plan.walls.flatMap((w) => w.findings).filter((f) => f.level === "stop").length;
+  const stops = all.flatMap((w) => w.findings).filter((f) => f.level === "stop").length;
   const decide = plan.plan.walls.flatMap((w) => w.advice ?? []).filter((a) => a.level !== "note").length;
   const open = plan.saw
     .filter((c) => c.state === "ready")

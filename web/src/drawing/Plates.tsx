@@ -11,6 +11,9 @@ interface Props {
   marks: Marks;
   selected?: string;
   select: (member: string) => void;
+  /** Another layout, drawn over this one, and what its marks go by. */
+  beside?: NonNullable<Drawing["layouts"]>[number];
+  besideSaid?: string;
 }
 
 /** The sign a kind has on the plates. */
@@ -30,18 +33,38 @@ function Sign({ kind, x, y, w }: { kind: string; x: number; y: number; w: number
   return <path d={`M${c - r} ${y - 7}L${c + r} ${y + 7}M${c + r} ${y - 7}L${c - r} ${y + 7}`} className="sign" />;
 }
 
+/** The marks whose numbers find room beside each other: what stands close to one that is written is in its title. */
+function labels<M extends { hook?: string }>(all: M[], x: (m: M) => number) {
+  const out: { mark: M; at: number }[] = [];
+  for (const mark of [...all].sort((a, b) => x(a) - x(b))) {
+    const at = x(mark);
+    if (at - (out.at(-1)?.at ?? Number.NEGATIVE_INFINITY) >= 15) out.push({ mark, at });
+  }
+  return out;
+}
+
 /** The two plates side by side as they lie on the floor, and the tape along them. */
-export function Plates({ drawing: d, marks, selected, select }: Props) {
+export function Plates({ drawing: d, marks, selected, select, beside, besideSaid }: Props) {
   const word = useWord();
   const { ref, width } = useElementSize();
   const wide = Math.max(width || 320, 320, (d.length / 25.4) * 4.6);
   const [left, right] = [62, 46];
   const x = (s: number) => left + (s * (wide - left - right)) / d.length;
   const by = Object.fromEntries(d.pieces.map((p) => [p.id, p]));
+  const down = beside ? 44 : 0;
+  const chosen = selected ? by[selected] : undefined;
+  const written = labels(
+    marks.filter((m) => by[m.member]),
+    (m) => x(((by[m.member]?.from ?? 0) + (by[m.member]?.to ?? 0)) / 2),
+  );
+  const tapeAt = 72 + 62 + down; // under the marks' own numbers
   const rows = [
-    { name: "top", kind: "top-plate", y: 4 },
-    { name: "bottom", kind: "bottom-plate", y: 36 },
+    { name: "top", kind: "top-plate", y: 4 + down },
+    { name: "bottom", kind: "bottom-plate", y: 36 + down },
   ];
+  const sets = { ahead: "wood ahead of every mark", centre: "every mark is a centre", back: "wood behind every mark" };
+  const set = marks[0]?.set ?? "ahead";
+  const first = marks.find((m) => m.hook)?.hook;
   const signed = Object.keys(kinds).filter((k) => kinds[k]?.sign && marks.some((m) => by[m.member]?.kind === k));
   const majors = d.tape.filter((t) => t.major);
   const every = Math.max(1, Math.ceil(34 / Math.max(1, Math.abs(x(majors[1]?.at ?? d.length) - x(majors[0]?.at ?? 0)))));
@@ -49,11 +72,25 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
     <div ref={ref} className="section-frame">
       <svg
         width={wide}
-        height={108}
-        viewBox={`0 0 ${wide} 108`}
+        height={170 + down}
+        viewBox={`0 0 ${wide} ${170 + down}`}
         aria-label={`Plates of wall ${d.wall} with their marks`}
         className="section"
       >
+        {beside && (
+          <g>
+            <text x={left - 6} y={22} textAnchor="end" className="note">
+              or
+            </text>
+            <rect x={x(0)} y={4} width={x(d.length) - x(0)} height={26} className="wood bottom-plate" />
+            {beside.stands.map((p) => (
+              <g key={p.kind + p.from} className={p.new ? "is-new" : ""}>
+                {p.new && <rect x={x(p.from)} y={2} width={x(p.to) - x(p.from)} height={34} className="new-mark" />}
+                <Sign kind={p.kind} x={x(p.from)} y={17} w={x(p.to) - x(p.from)} />
+              </g>
+            ))}
+          </g>
+        )}
         {rows.map((r) => (
           <g key={r.name}>
             <text x={left - 6} y={r.y + 18} textAnchor="end" className="note">
@@ -79,7 +116,7 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
                 const p = by[m.member];
                 if (!p) return null;
                 const [a, w] = [x(p.from), x(p.to) - x(p.from)];
-                const line = d.hook === "end" ? a + w : a;
+                const line = m.set === "centre" ? a + w / 2 : (d.hook === "end") === (m.set === "ahead") ? a + w : a;
                 return (
                   // biome-ignore lint/a11y/noStaticElementInteractions: the section above does the same by keyboard
                   <g
@@ -87,7 +124,7 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
                     onClick={() => select(m.member)}
                     className={`mark ${m.member === selected ? "chosen-mark" : ""}`}
                   >
-                    <title>{`${m.member}: ${p.tape}, wood ${m.set}`}</title>
+                    <title>{`${m.member}: ${p.near} to ${p.back}`}</title>
                     <rect x={a} y={r.y} width={w} height={26} fill="transparent" />
                     <path d={`M${line} ${r.y}v26`} className="sign" />
                     <Sign kind={p.kind} x={a} y={r.y + 13} w={w} />
@@ -99,34 +136,60 @@ export function Plates({ drawing: d, marks, selected, select }: Props) {
         {d.openings
           .filter((o) => o.sawn)
           .map((o) => (
-            <path key={o.id} d={`M${x(o.from)} 36v26M${x(o.to)} 36v26`} className="saw-line" />
+            <path key={o.id} d={`M${x(o.from)} ${36 + down}v26M${x(o.to)} ${36 + down}v26`} className="saw-line" />
           ))}
         {d.openings
           .filter((o) => o.sawn && x(o.to) - x(o.from) > 130)
           .map((o) => (
-            <text key={o.id} x={(x(o.from) + x(o.to)) / 2} y={54} textAnchor="middle" className="note">
+            <text key={o.id} x={(x(o.from) + x(o.to)) / 2} y={54 + down} textAnchor="middle" className="note">
               sawn out after it stands
             </text>
           ))}
-        <rect x={x(0)} y={72} width={x(d.length) - x(0)} height={30} className="tape" />
+        {written.map(({ mark: m, at }) => (
+          // biome-ignore lint/a11y/noStaticElementInteractions: the section above does the same by keyboard
+          <g key={m.member} onClick={() => select(m.member)} className={m.member === selected ? "chosen-mark" : ""}>
+            <path d={`M${at} ${64 + down}v5`} className="tick" />
+            <text
+              x={at + 5}
+              y={72 + down}
+              transform={`rotate(90 ${at - 4.5} ${72 + down})`}
+              className={`mark-number len ${m.member === selected ? "is-chosen" : ""}`}
+            >
+              {by[m.member]?.tape}
+            </text>
+          </g>
+        ))}
+        <rect x={x(0)} y={tapeAt} width={x(d.length) - x(0)} height={30} className="tape" />
         {d.tape.map((t) => (
-          <path key={t.at} d={`M${x(t.at)} 72v${t.major ? 13 : 6}`} className="tick" />
+          <path key={t.at} d={`M${x(t.at)} ${tapeAt}v${t.major ? 13 : 6}`} className="tick" />
         ))}
         {majors
           .filter((_, i) => i % every === every - 1 || every === 1)
           .map((t) => (
-            <text key={t.at} x={x(t.at)} y={99} textAnchor="middle" className="tape-number">
+            <text key={t.at} x={x(t.at)} y={tapeAt + 27} textAnchor="middle" className="tape-number">
               {t.label}
             </text>
           ))}
-        <path d={d.hook === "end" ? `M${x(d.length) + 4} 68v38` : `M${x(0) - 4} 68v38`} className="hook" />
+        <path d={d.hook === "end" ? `M${x(d.length) + 4} ${tapeAt - 4}v38` : `M${x(0) - 4} ${tapeAt - 4}v38`} className="hook" />
       </svg>
       <p className="tape-note quiet">
         {d.hook === "start" && "→ "}
-        tape hooked on the {d.ends[d.hook === "end" ? 1 : 0]} · {d.by && <Said text={`marks by ${d.by} · `} />}wood ahead of every
-        mark
+        tape hooked on the {d.ends[d.hook === "end" ? 1 : 0]}
+        {first && `, then on the mark of ${first}`} · {d.by && <Said text={`marks by ${d.by} · `} />}
+        {sets[set]}
         {d.hook === "end" && " ←"}
       </p>
+      {chosen && (
+        <p className="tape-note">
+          <b>{selected}</b>: from <Said text={chosen.near} /> to <Said text={chosen.back} /> by the tape from the{" "}
+          {d.ends[d.hook === "end" ? 1 : 0]}
+        </p>
+      )}
+      {beside && (
+        <p className="tape-note">
+          Over them, by <Said text={besideSaid ?? ""} />: what would stand elsewhere is marked.
+        </p>
+      )}
       <ul className="legend" aria-label="Signs on the plates">
         {signed.map((k) => (
           <li key={k}>

@@ -1,5 +1,6 @@
 import { useElementSize } from "@mantine/hooks";
 import type { Drawing } from "../api/client";
+import { Across, Hung, Old } from "./Around";
 import "./drawing.css";
 import { along, band, type Scale, stretched } from "./scale";
 import { Wood } from "./Wood";
@@ -72,7 +73,10 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
           </text>
         )}
         {d.levels && <Laser d={d} s={s} />}
+        {pieces && <Old d={d} s={s} />}
+        {pieces && <Across d={d} s={s} />}
         {pieces && <KeptClear d={d} s={s} />}
+        {pieces && <Hung d={d} s={s} />}
         {pieces && <Wood d={d} s={s} selected={selected} select={select} />}
         <Pins d={d} s={s} pin={pin} small={pieces} />
         {!pieces && <Stations d={d} s={s} />}

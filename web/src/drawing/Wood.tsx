@@ -30,7 +30,7 @@ function lying(p: DrawnPiece, s: Scale) {
 /** Where each piece between the plates lies in the picture. */
 export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } {
   const wide = (p: DrawnPiece) => ({ x: s.x(p.from), w: s.x(p.to) - s.x(p.from) });
-  const isSpan = (p: DrawnPiece) => p.kind === "header" || p.kind === "sill" || p.kind === "nogging";
+  const isSpan = (p: DrawnPiece) => p.kind === "header" || p.kind === "sill" || p.kind === "fill" || p.kind === "nogging";
   const spans = d.pieces
     .filter((p) => isSpan(p) && (p.foot !== 0 || p.head !== 0))
     .map((p) => ({ p, box: { ...wide(p), y: lying(p, s).top, h: lying(p, s).bottom - lying(p, s).top } }));
@@ -56,8 +56,8 @@ export function roughSizes(d: Drawing, s: Scale) {
     .map((o) => {
       const middle = (o.from + o.to) / 2;
       // a window's stands in its light, a door's over the floor
-      const under = o.kind === "window" ? s.y(middle, o.sill) : s.floor(middle);
-      const y = (s.y(middle, o.head) + under) / 2 - (o.kind === "window" ? 12 : 0);
+      const under = o.sits ? s.y(middle, o.sill) : s.floor(middle);
+      const y = (s.y(middle, o.head) + under) / 2 - (o.sits ? 12 : 0);
       const rows = s.x(o.to) - s.x(o.from) < 190 ? o.label.split(/(?<=×) /) : [o.label];
       const w = Math.max(`${o.id} rough`.length * 7.5, ...rows.map((r) => room(r, { x: 0, y: 0 }, true).w));
       return { id: o.id, x: s.x(middle), y, rows, box: { x: s.x(middle) - w / 2, y: y - 16, w, h: 20 + 25 * rows.length } };

@@ -1,4 +1,5 @@
 import { Text } from "@mantine/core";
+import { useHotkeys } from "@mantine/hooks";
 import type { Finding } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
@@ -16,9 +17,13 @@ const words = { stop: "Stop", warn: "Look", note: "Note" };
 
 /** What a carpenter should know of this wall, each with its fix to press. */
 export function Findings({ findings, choose, read }: Props) {
+  const letters = "abcdefghi";
   const { job, wall } = useJobContext();
   const edits = useEdits(job);
   const w = job.document.walls?.[wall];
+  const cure = (fix: string) => {
+    if (w && !edits.isPending) edits.make({ do: "apply-fix", wall: w.id, fix }).catch(tell);
+  };
   const apply = (f: Finding) => {
     if (f.apply === "take-reading") return read(f);
     if (f.apply === "hook-other-end" && w) {
@@ -26,6 +31,19 @@ export function Findings({ findings, choose, read }: Props) {
       edits.make({ do: "put-wall", wall: { ...w, layout } }).catch(tell);
     }
   };
+  // what can be done at a touch, each under a letter of its own
+  const acts = findings.flatMap((f) =>
+    f.fixes
+      ? f.fixes.map((x) => ({ key: f.code + (f.at ?? "") + x.id, act: () => cure(x.id) }))
+      : f.apply
+        ? [{ key: f.code + (f.at ?? "") + f.text, act: () => apply(f) }]
+        : [],
+  );
+  const letter = (key: string) => {
+    const i = acts.findIndex((a) => a.key === key);
+    return i >= 0 && i < letters.length ? <kbd>{letters[i]}</kbd> : null;
+  };
+  useHotkeys(letters.split("").map((l, i) => [l, () => acts[i]?.act()]));
   if (findings.length === 0) return <Text className="is-ready">Nothing found against this wall.</Text>;
   return (
     <section aria-label="Findings" style={{ display: "grid", gap: 12 }}>
@@ -34,9 +52,20 @@ export function Findings({ findings, choose, read }: Props) {
           <b className={f.level === "stop" ? "is-stop" : f.level === "warn" ? "is-held" : ""}>
             {words[f.level as keyof typeof words]}: <Told text={f.text} />
           </b>
-          {f.apply ? (
-            <button type="button" className="fix" onClick={() => apply(f)}>
-              <Said text={f.fix} />
+          {f.fixes?.map((x) => (
+            <button key={x.id} type="button" className="fix" onClick={() => cure(x.id)}>
+              {letter(f.code + (f.at ?? "") + x.id)}
+              <span>
+                <Said text={x.text} />
+              </span>
+            </button>
+          ))}
+          {f.fixes ? null : f.apply ? (
+            <button type="button" className="fix keyed" onClick={() => apply(f)}>
+              {letter(f.code + (f.at ?? "") + f.text)}
+              <span>
+                <Said text={f.fix} />
+              </span>
             </button>
           ) : (
             <>

@@ -16,12 +16,14 @@ interface Props {
 /** Stretches that no stud stands in: for a valve, a box, a cabinet. */
 export function KeepClear({ wall: w, set, fault }: Props) {
   const { job, plan } = useJobContext();
-  const [one, setOne] = useState<{ from: string; to: string; what: string }>();
+  const [one, setOne] = useState<{ from: string; to: string; low?: string; high?: string; what: string }>();
   const all = w.clear ?? [];
   const wrong = (field: string) => fault?.of(`.clear[${all.length}].${field}`);
   const add = () => {
     if (!one) return;
-    set({ clear: [...all, one] }).then((made) => made && setOne(undefined));
+    set({ clear: [...all, { ...one, low: one.low || undefined, high: one.high || undefined }] }).then(
+      (made) => made && setOne(undefined),
+    );
   };
   return (
     <>
@@ -83,6 +85,19 @@ export function KeepClear({ wall: w, set, fault }: Props) {
               fault={wrong("to")}
               change={(to) => setOne({ ...one, to })}
             />
+          </Group>
+          <Group grow align="flex-start">
+            {(["low", "high"] as const).map((side) => (
+              <LengthField
+                key={side}
+                label={side === "low" ? "From height, if it matters" : "To height"}
+                units={job.document.units}
+                mark={plan.plan.mark}
+                value={one[side] ?? ""}
+                fault={wrong(side)}
+                change={(v) => setOne({ ...one, [side]: v })}
+              />
+            ))}
           </Group>
           <Group mt="xs">
             <Button type="submit" h={48}>

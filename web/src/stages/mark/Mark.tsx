@@ -1,5 +1,6 @@
-import { Slider, Text } from "@mantine/core";
+import { Button, Slider, Text } from "@mantine/core";
 import { useHotkeys, useLocalStorage } from "@mantine/hooks";
+import { IconPlus } from "@tabler/icons-react";
 import { useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { useJobContext } from "../../app/Shell";
@@ -10,16 +11,20 @@ import { Plates } from "../../drawing/Plates";
 import { Section } from "../../drawing/Section";
 import { Sum } from "../../drawing/Sum";
 import { bare } from "../../entry/bare";
+import { CommandLine } from "./CommandLine";
 import { Controls } from "./Controls";
 import { Findings } from "./Findings";
+import { Origins } from "./Origins";
+import { There } from "./There";
 
 /** The plates marked, and every piece with its length and how it came about. */
 export default function Mark() {
   const { id, job, plan, wall } = useJobContext();
   const go = useNavigate();
-  const [search] = useSearchParams();
+  const [search, setSearch] = useSearchParams();
   const [stretch, setStretch] = useLocalStorage({ key: "stretch", defaultValue: 16 });
   const [chosen, setChosen] = useState<string | undefined>(search.get("piece") ?? undefined);
+  const [looked, look] = useState<number>(); // of the origins, beside the one that is chosen
   const w = job.document.walls?.[wall];
   const worked = plan.plan.walls[wall];
   const drawing = plan.drawings[wall];
@@ -34,10 +39,43 @@ export default function Mark() {
     ["ArrowLeft", () => step(-1)],
     ["Escape", () => setChosen(undefined)],
   ]);
+  const openings = plan.plan.cutIns ?? [];
+  // the saw list names a piece's wall: of a wall that is there, by the opening
+  const inside = search.get("in") ?? openings.find((c) => c.id === search.get("wall"))?.id;
+  const there = (
+    <>
+      {openings.map((c) => (
+        <Button
+          key={c.id}
+          h={48}
+          variant={inside === c.id ? "filled" : "default"}
+          aria-pressed={inside === c.id}
+          onClick={() => setSearch({ in: c.id })}
+        >
+          {c.id} in {c.in}
+        </Button>
+      ))}
+      <Button h={48} variant="subtle" leftSection={<IconPlus size={18} />} onClick={() => setSearch({ in: "new" })}>
+        Into an old wall
+      </Button>
+    </>
+  );
+  const tabs = (
+    <WallTabs chosen={inside ? -1 : undefined} choose={inside ? (id) => setSearch({ wall: id }, { replace: true }) : undefined}>
+      {there}
+    </WallTabs>
+  );
+  if (inside)
+    return (
+      <>
+        {tabs}
+        <There which={inside} stretch={stretch} />
+      </>
+    );
   if (!w || !worked || !drawing) {
     return (
       <>
-        <WallTabs />
+        {tabs}
         <Empty title="No wall to mark yet">
           <Text>
             Add a wall by the two ends of its snapped line. Its layout stands here at once; lengths follow from the readings.
@@ -51,9 +89,10 @@ export default function Mark() {
     `/jobs/${id}/read?wall=${encodeURIComponent(w.id)}&kind=${kind}&at=${encodeURIComponent(bare(at))}`;
   return (
     <>
-      <WallTabs />
+      {tabs}
       <div className="with-side" style={{ marginTop: 8 }}>
         <div style={{ minWidth: 0 }}>
+          <CommandLine wall={w.id} />
           <Section drawing={drawing} height={410} stretch={stretch} selected={chosen} select={setChosen} />
           <div className="stretch no-print">
             <span className="quiet">along the wall true, unevenness stretched up to {stretch}×</span>
@@ -69,7 +108,15 @@ export default function Mark() {
               label={null}
             />
           </div>
-          <Plates drawing={drawing} marks={worked.marks} selected={chosen} select={setChosen} />
+          <Plates
+            drawing={drawing}
+            marks={worked.marks}
+            selected={chosen}
+            select={setChosen}
+            beside={looked === undefined ? undefined : drawing.layouts?.[looked]}
+            besideSaid={looked === undefined ? undefined : worked.origins?.[looked]?.said}
+          />
+          <Origins wall={w.id} origins={worked.origins ?? []} looked={looked} look={look} />
         </div>
         <div className="side">
           {member && (

@@ -74,14 +74,15 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
     goOn.current = false;
     const [k, at] = suggestion.split("|");
     setKind((k || "gap") as Kind);
-    // a hand in the field that is about to type replaces what has come in
-    ready.current = document.activeElement === stationField.current ? (at ?? "") : undefined;
+    // a hand that is in the field by then, about to type, replaces what has come in
+    ready.current = at ?? "";
     setStation(at ?? "");
     setValue(fresh((k || "gap") as Kind));
   }, [suggestion, w?.id, plan.revision, answers]);
   // what comes in under a hand that is about to type stands there chosen, so that typing takes its place
   useLayoutEffect(() => {
-    if (ready.current === station && !touched.current) stationField.current?.select();
+    const field = stationField.current;
+    if (ready.current === station && !touched.current && document.activeElement === field) field?.select();
     ready.current = undefined;
   }, [station]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: another wall starts afresh

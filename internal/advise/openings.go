@@ -1,0 +1,114 @@
+package advise
+
+import (
+	"slices"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/words"
+)
+
+// ForFinding are the fixes that a finding of a wall is cured by at a touch.
+func (a *Advised) ForFinding(wall string, f framing.Finding) []Fix {
+	return a.cures[[3]string{wall, f.Code, f.Opening}]
+}
+
+// cure offers a fix of a finding; it stands with the finding.
+func (a *adviser) cure(f framing.Finding, id, text string, do func(o *job.Opening)) {
+	to := &Advice{}
+	a.offer(to, id+"-"+f.Opening, text, func(w *job.Wall) {
+		for i := range w.Openings {
+			if w.Openings[i].ID == f.Opening {
+				do(&w.Openings[i])
+			}
+		}
+	})
+	key := [3]string{a.w.Wall.ID, f.Code, f.Opening}
+	a.cures[key] = append(a.cures[key], to.Fixes...)
+}
+
+// openings offers what cures the findings of its openings: only what does.
+func (a *adviser) openings() {
+	u, tell := a.Rules.Units, a.Rules.Tell
+	for _, f := range a.w.Findings {
+		i := slices.IndexFunc(a.w.Wall.Openings, func(o framing.Opening) bool { return o.ID == f.Opening })
+		if f.Opening == "" || i < 0 {
+			continue
+		}
+		o := a.w.Wall.Openings[i]
+		switch f.Code {
+		case "too-narrow", "jacks-in-width":
+			other := o
+			other.Width = o.Usual
+			if a.fits(other, o.Centre) {
+				a.cure(f, "usual-width", tell(words.TakeTheUsualWidth, o.Usual), func(o *job.Opening) {
+					rough := job.Size{}
+					if o.Rough != nil {
+						rough = *o.Rough
+					}
+					rough.Width = job.Exactly(other.Width, u)
+					o.Rough = &rough
+				})
+			}
+		case "bearing-short":
+			t := a.w.Wall.Lumber.Thickness
+			need := int((o.Engineer.Each + t - 1) / t)
+			other := o
+			other.Jacks = need
+			if need <= 3 && a.fits(other, o.Centre) {
+				a.cure(f, "jacks", tell(words.TakeSoManyJacks, need), func(o *job.Opening) { o.Jacks = need })
+			}
+		case "swing-hits", "knob-hits":
+			a.rehang(f, o)
+		case "slider-no-room":
+			a.slideOtherWay(f, o)
+		case "casing-at-corner":
+			a.offCorner(f, o)
+		}
+	}
+}
+
+// rehang offers each other way of hanging a leaf that opens it all the way.
+func (a *adviser) rehang(f framing.Finding, o framing.Opening) {
+	names := map[string]words.Code{"left": words.HingesAtLeft, "right": words.HingesAtRight}
+	ways := map[string]words.Code{"in": words.SwingsIn, "out": words.SwingsOut}
+	for _, hand := range []string{"left", "right"} {
+		for _, swing := range []string{"in", "out"} {
+			if o.Kind == framing.Double && hand != "left" || hand == o.Hand && swing == o.Swing {
+				continue
+			}
+			if s, ok := a.Swings(a.w.Wall, o, hand, swing); !ok || s.Degrees < 90 {
+				continue
+			}
+			text := a.Rules.Tell(words.HangIt, a.Rules.Tell(names[hand]), a.Rules.Tell(ways[swing]))
+			if o.Kind == framing.Double {
+				text = a.Rules.Tell(words.LetThemSwing, a.Rules.Tell(ways[swing]))
+			}
+			a.cure(f, "hang-"+hand+"-"+swing, text, func(o *job.Opening) { o.Hand, o.Swing = hand, swing })
+		}
+	}
+}
+
+// slideOtherWay offers the other side to a top-hung leaf, where it has room there.
+func (a *adviser) slideOtherWay(f framing.Finding, o framing.Opening) {
+	low, high := a.w.FreeBeside(o)
+	for hand, room := range map[string]measure.Length{"left": o.Left() - low, "right": high - o.Right()} {
+		if hand != o.Hand && room >= o.Leaf {
+			a.cure(f, "slide-"+hand, a.Rules.Tell(words.LetItGo, hand), func(o *job.Opening) { o.Hand = hand })
+		}
+	}
+}
+
+// offCorner offers to move an opening as far as its casing wants.
+func (a *adviser) offCorner(f framing.Finding, o framing.Opening) {
+	for _, by := range []measure.Length{a.w.CasingWants(a.Rules, o, false), -a.w.CasingWants(a.Rules, o, true)} {
+		centre := o.Centre + by
+		other := o
+		other.Centre = centre
+		if by == 0 || !a.fits(o, centre) || a.w.CasingWants(a.Rules, other, false) > 0 || a.w.CasingWants(a.Rules, other, true) > 0 {
+			continue
+		}
+		a.cure(f, "off-corner", a.Rules.Tell(words.MoveItBy, o.ID, by.Abs(), a.w.Wall.EndName(by > 0)), func(o *job.Opening) { o.Centre = job.Exactly(centre, a.Rules.Units) })
+	}
+}

@@ -1,0 +1,359 @@
+package plan
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"homalos/internal/job"
+	"homalos/internal/measure"
+)
+
+func sized(w, h string) *job.Size { return &job.Size{Width: job.L(w), Height: job.L(h)} }
+
+// opened is a wall of 200 in (5000 mm) over a known floor and ceiling, with one
+// opening in its middle.
+func opened(u measure.System, o job.Opening) job.Document {
+	d := bare(u, u.Words("200 in", "5000 mm"))
+	for _, at := range []string{u.Words("10 in", "250 mm"), u.Words("70 in", "1750 mm"), u.Words("130 in", "3250 mm"), u.Words("190 in", "4750 mm")} {
+		along(&d, "floor", at, u.Words("-41 1/4 in", "-1040 mm"))
+		along(&d, "ceiling", at, u.Words("55 in", "1400 mm"))
+	}
+	o.ID, o.Centre = "D", job.L(u.Words("100 in", "2500 mm"))
+	d.Walls[0].Openings = []job.Opening{o}
+	return d
+}
+
+func kinds(w Wall, kind string) (out []Member) {
+	for _, m := range w.Members {
+		if m.Kind == kind {
+			out = append(out, m)
+		}
+	}
+	return out
+}
+
+func byCode(w Wall) map[string]Finding {
+	out := map[string]Finding{}
+	for _, f := range w.Findings {
+		out[f.Code] = f
+	}
+	return out
+}
+
+// What each kind of opening comes to, as rough width by rough height over the
+// finished floor. Worked numbers of the work, step 5.
+func TestEveryKindOfOpeningHasItsOwnRule(t *testing.T) {
+	for name, c := range map[string]struct {
+		u     measure.System
+		o     job.Opening
+		label string
+	}{
+		"a door":                     {measure.Imperial, job.Opening{Kind: "door", Leaf: sized("30", "80")}, "32 × 82 1/2"},
+		"a door in millimetres":      {measure.Metric, job.Opening{Kind: "door", Leaf: sized("800", "2000")}, "880 × 2050"},
+		"by its parts":               {measure.Imperial, job.Opening{Kind: "door", Leaf: sized("30", "80"), Parts: &job.Parts{Jamb: job.L("3/4"), Gap: job.L("1/8"), Shim: job.L("1/8")}}, "32 × 81 3/8"},
+		"by the unit there":          {measure.Imperial, job.Opening{Kind: "door", Leaf: sized("30", "80"), Unit: sized("31 5/8", "81 3/4")}, "32 1/8 × 82 1/4"},
+		"rough wins over all":        {measure.Imperial, job.Opening{Kind: "door", Leaf: sized("30", "80"), Unit: sized("31 5/8", "81 3/4"), Rough: sized("33", "83")}, "33 × 83"},
+		"double":                     {measure.Imperial, job.Opening{Kind: "double", Leaf: sized("30", "80")}, "62 × 82 1/2"},
+		"double by its parts":        {measure.Metric, job.Opening{Kind: "double", Leaf: sized("700", "2000"), Parts: &job.Parts{Jamb: job.L("20"), Gap: job.L("3"), Shim: job.L("10")}}, "1469 × 2033"},
+		"pocket":                     {measure.Imperial, job.Opening{Kind: "pocket", Leaf: sized("30", "80")}, "61 × 82 1/2"},
+		"pocket in millimetres":      {measure.Metric, job.Opening{Kind: "pocket", Leaf: sized("800", "2000")}, "1625 × 2050"},
+		"bifold":                     {measure.Imperial, job.Opening{Kind: "bifold", Leaf: sized("48", "80")}, "50 × 82 1/2"},
+		"a slider laps its opening":  {measure.Imperial, job.Opening{Kind: "slider", Leaf: sized("36", "84"), Hand: "left"}, "36 × 84"},
+		"a hatch":                    {measure.Imperial, job.Opening{Kind: "hatch", Leaf: sized("24", "18"), Sill: job.L("40")}, "25 × 19"},
+		"rough, to the floor":        {measure.Metric, job.Opening{Kind: "rough", Rough: sized("1000", "2100")}, "1000 × 2100"},
+		"rough, over a sill":         {measure.Metric, job.Opening{Kind: "rough", Rough: sized("1000", "600"), Sill: job.L("900")}, "1000 × 600"},
+		"its floor is still to come": {measure.Imperial, job.Opening{Kind: "double", Leaf: sized("30", "80"), FinishFloor: job.L("3/4")}, "62 × 83 1/4"},
+	} {
+		p := computed(t, opened(c.u, c.o))
+		assert.Equal(t, c.label, p.Drawings[0].Openings[0].Label, name)
+		sill := c.o.Sill.Given()
+		assert.Equal(t, sill, len(kinds(p.Walls[0], "sill")) == 1, name)
+		whole := false
+		for _, m := range p.Result.Walls[0].Members {
+			whole = whole || m.Kind == "bottom-plate" && m.From < p.Result.Walls[0].Wall.Length/2 && m.To > p.Result.Walls[0].Wall.Length/2
+		}
+		assert.Equal(t, sill, whole, name)
+	}
+}
+
+// Without jacks the head stands between full studs; a heavy leaf doubles the king.
+func TestHeadsBetweenFullStudsAndHeavyLeaves(t *testing.T) {
+	d := opened(measure.Imperial, job.Opening{Kind: "cased", Rough: sized("32", "82"), Jacks: -1})
+	w := computed(t, d).Walls[0]
+	assert.Empty(t, kinds(w, "jack"))
+	header := kinds(w, "header")[0]
+	assert.Equal(t, []string{"84 in", "116 in", "32 in"}, []string{header.From, header.To, header.Cut})
+	assert.Equal(t, "82 1/2 in", kinds(w, "king")[0].From)
+	assert.Contains(t, byCode(w), "carries-unknown")
+
+	d.Walls[0].Openings[0].Jacks, d.Walls[0].Openings[0].Heavy = 1, true
+	w = computed(t, d).Walls[0]
+	var at []string
+	for _, m := range w.Members {
+		if m.Kind == "king" || m.Kind == "jack" {
+			at = append(at, m.From)
+		}
+	}
+	assert.Equal(t, []string{"79 1/2 in", "81 in", "82 1/2 in", "116 in", "117 1/2 in", "119 in"}, at)
+	assert.Equal(t, "35 in", kinds(w, "header")[0].Cut, "between the inner kings")
+}
+
+// Heads along a hall tie to one elevation, the highest (the worked floor of the
+// work, step 5: −41 1/4 at the left, −41 5/8 at the right, 83 1/4: head +42, jacks
+// 81 3/4 and 82 1/8).
+func TestHeadsOfAGroupShareTheHighest(t *testing.T) {
+	hall := func() job.Document {
+		d := bare(measure.Imperial, "200 in")
+		places := []string{"10 in", "30 in", "50 in", "70 in", "90 in", "110 in", "130 in", "150 in", "170 in", "190 in"}
+		for _, at := range places {
+			floor := "-41 1/4 in"
+			if len(at) > len("90 in") {
+				floor = "-41 5/8 in"
+			}
+			along(&d, "floor", at, floor)
+			along(&d, "ceiling", at, "55 in")
+		}
+		far := d.Walls[0]
+		far.ID, far.From.Y, far.To.Y = "B", job.L("100 in"), job.L("100 in")
+		d.Walls = append(d.Walls, far)
+		for _, at := range places {
+			d.Survey.Readings = append(d.Survey.Readings,
+				job.Reading{ID: "f" + at, Kind: "floor", Place: &job.Place{Wall: "B", Station: job.L(at)}, Value: job.L("-41 in")},
+				job.Reading{ID: "c" + at, Kind: "ceiling", Place: &job.Place{Wall: "B", Station: job.L(at)}, Value: job.L("55 in")})
+		}
+		door := job.Opening{ID: "D1", Kind: "door", Leaf: sized("30", "80"), FinishFloor: job.L("3/4"), Head: "hall", Centre: job.L("40 in")}
+		d.Walls[0].Openings = []job.Opening{door}
+		door.ID, door.Centre = "D2", job.L("150 in")
+		d.Walls[0].Openings = append(d.Walls[0].Openings, door)
+		door.ID = "D3"
+		d.Walls[1].Openings = []job.Opening{door}
+		return d
+	}
+	heads := func(p Plan) (out []float64) {
+		for _, d := range p.Drawings {
+			for _, o := range d.Openings {
+				out = append(out, o.Head)
+			}
+		}
+		return out
+	}
+	d := hall()
+	p := computed(t, d)
+	got := heads(p)
+	want := (42*measure.Inch + measure.Inch/4).Millimetres() // B's floor, −41, is the highest
+	for _, h := range got {
+		assert.InDelta(t, want, h, 0.8)
+	}
+	for _, m := range p.Walls[0].Members {
+		if m.Kind == "jack" {
+			total := measure.Length(0)
+			for _, l := range m.Sum {
+				total += lengthOf(t, measure.Imperial, l.Value)
+			}
+			assert.Equal(t, m.Exact, measure.Imperial.Write(total), "its sum adds up")
+			assert.Equal(t, "ready", m.State, "%s %s", m.ID, m.Spread)
+		}
+	}
+	for i := range d.Walls {
+		for k := range d.Walls[i].Openings {
+			d.Walls[i].Openings[k].Head = ""
+		}
+	}
+	alone := heads(computed(t, d))
+	assert.Greater(t, alone[0]-alone[1], 8.0, "each by itself they differ")
+
+	// what isn't levelled can't be tied: its pieces wait, and it is said for what
+	d = hall()
+	d.Survey.Readings = d.Survey.Readings[:20]
+	p = computed(t, d)
+	f, ok := byCode(p.Walls[0])["head-waits"]
+	require.True(t, ok)
+	assert.NotEmpty(t, f.Members)
+	for _, m := range p.Walls[0].Members {
+		if m.Kind == "jack" {
+			assert.Equal(t, "measure-first", m.State)
+		}
+	}
+}
+
+// A level line that is there decides the head; one that lies too low is named.
+func TestAHeadOffALevelLine(t *testing.T) {
+	d := opened(measure.Imperial, job.Opening{Kind: "door", Leaf: sized("30", "80"), Level: job.L("43 in")})
+	w := computed(t, d).Walls[0]
+	assert.Equal(t, "82 3/4 in", kinds(w, "jack")[0].Cut) // 43 + 41 1/4 − 1 1/2
+	assert.NotContains(t, byCode(w), "head-low")
+	d.Walls[0].Openings[0].Level = job.L("40 in")
+	assert.Contains(t, byCode(computed(t, d).Walls[0]), "head-low")
+}
+
+// An opening that carries waits for an engineer's entry, and is released by it:
+// length = clear + 2 × bearing, plies packed to the wall's depth (2 × 1 1/2 + 1/2 =
+// 3 1/2), stud widths no less than the bearing.
+func TestAnEngineersEntryReleasesABearingOpening(t *testing.T) {
+	d := opened(measure.Imperial, job.Opening{Kind: "door", Leaf: sized("30", "80")})
+	d.Lumber = append(d.Lumber, job.Lumber{ID: "2x8", Thickness: job.L("1 1/2 in"), Depth: job.L("7 1/4 in")})
+	d.Walls[0].Carries = "yes"
+	w := computed(t, d).Walls[0]
+	assert.Contains(t, byCode(w), "carries")
+	assert.Empty(t, kinds(w, "header"))
+	assert.Equal(t, "blocked", kinds(w, "jack")[0].State)
+
+	d.Walls[0].Openings[0].Bearing = &job.Bearing{By: "an engineer", When: "2026-03-02", Paper: "sheet 4", Plies: 2, Lumber: "2x8", Each: job.L("1 1/2 in")}
+	w = computed(t, d).Walls[0]
+	assert.NotContains(t, byCode(w), "carries")
+	require.Len(t, kinds(w, "header"), 2)
+	assert.Equal(t, []string{"35 in", "ready"}, []string{kinds(w, "header")[0].Cut, kinds(w, "header")[0].State})
+	assert.Equal(t, "ready", kinds(w, "jack")[0].State)
+	b := w.Bearing[0]
+	assert.Equal(t, []string{"35 in", "1/2 in"}, []string{b.Length, b.Packing})
+	missing := 0
+	for _, l := range b.Path {
+		if !l.There {
+			missing++
+		}
+	}
+	assert.Equal(t, 3, missing, "nothing under either side, nor to the ground, was entered")
+
+	d.Walls[0].Openings[0].Bearing.Each = job.L("3 in")
+	w = computed(t, d).Walls[0]
+	f := byCode(w)["bearing-short"]
+	assert.Equal(t, "stop", f.Level)
+	require.Len(t, f.Fixes, 1)
+	cured, err := applyFix(d, "A", f.Fixes[0].ID)
+	require.NoError(t, err)
+	w = computed(t, cured).Walls[0]
+	assert.NotContains(t, byCode(w), "bearing-short")
+	assert.Equal(t, "38 in", kinds(w, "header")[0].Cut)
+
+	// steel isn't cut here: no piece, and the cripples stand on its depth
+	d.Walls[0].Openings[0].Bearing = &job.Bearing{By: "an engineer", When: "2026-03-02", Steel: "angle pair", Depth: job.L("4 in"), Each: job.L("1 1/2 in")}
+	w = computed(t, d).Walls[0]
+	assert.Empty(t, kinds(w, "header"))
+	require.NotEmpty(t, kinds(w, "cripple"))
+	assert.Equal(t, "ready", kinds(w, "cripple")[0].State)
+}
+
+// Each slip of an opening is named, and what is offered cures it.
+func TestSlipsOfOpeningsAreNamedAndCured(t *testing.T) {
+	for code, c := range map[string]struct {
+		o     job.Opening
+		cures bool
+	}{
+		"jacks-in-width": {job.Opening{Kind: "door", Leaf: sized("30", "80"), Rough: &job.Size{Width: job.L("35")}}, true},
+		"too-narrow":     {job.Opening{Kind: "door", Leaf: sized("30", "80"), Rough: &job.Size{Width: job.L("29")}}, true},
+		"jamb-depth":     {job.Opening{Kind: "door", Leaf: sized("30", "80"), Jamb: job.L("6 9/16")}, false},
+		"slider-no-room": {job.Opening{Kind: "slider", Leaf: sized("110", "84"), Hand: "left"}, false},
+		"slider-backing": {job.Opening{Kind: "slider", Leaf: sized("36", "84"), Hand: "left"}, false},
+	} {
+		d := opened(measure.Imperial, c.o)
+		f, ok := byCode(computed(t, d).Walls[0])[code]
+		require.True(t, ok, code)
+		assert.Equal(t, c.cures, len(f.Fixes) > 0, code)
+		for _, x := range f.Fixes {
+			cured, err := applyFix(d, "A", x.ID)
+			require.NoError(t, err)
+			assert.NotContains(t, byCode(computed(t, cured).Walls[0]), code)
+		}
+	}
+	d := opened(measure.Imperial, job.Opening{Kind: "door", Leaf: sized("30", "80"), Jamb: job.L("4 1/2")})
+	assert.NotContains(t, byCode(computed(t, d).Walls[0]), "jamb-depth")
+}
+
+// A leaf that comes up against a wall is named with how far it opens; each other
+// way of hanging it that is offered opens it all the way.
+func TestALeafThatMeetsAWall(t *testing.T) {
+	for _, u := range []measure.System{measure.Imperial, measure.Metric} {
+		d := opened(u, job.Opening{Kind: "door", Leaf: &job.Size{Width: job.L(u.Words("30 in", "750 mm")), Height: job.L(u.Words("80 in", "2000 mm"))}, Hand: "left", Swing: "out"})
+		side := d.Walls[0]
+		// stands off the framing's back, two hands from the hinges, along where the open leaf comes
+		side.ID, side.Openings, side.Layout = "B", nil, nil
+		side.From = job.Place{X: job.L(u.Words("70 in", "1750 mm")), Y: job.L(u.Words("20 in", "500 mm"))}
+		side.To = job.Place{X: job.L(u.Words("110 in", "2750 mm")), Y: job.L(u.Words("20 in", "500 mm"))}
+		d.Walls = append(d.Walls, side)
+		found := byCode(computed(t, d).Walls[0])
+		f, ok := found["swing-hits"]
+		if !ok {
+			f, ok = found["knob-hits"] // whichever comes first
+		}
+		require.True(t, ok, u)
+		require.NotEmpty(t, f.Fixes)
+		for _, x := range f.Fixes {
+			cured, err := applyFix(d, "A", x.ID)
+			require.NoError(t, err)
+			assert.NotContains(t, byCode(computed(t, cured).Walls[0]), "swing-hits")
+			assert.NotContains(t, byCode(computed(t, cured).Walls[0]), "knob-hits")
+		}
+	}
+}
+
+func TestFaultsOfOpeningsAreNamedByField(t *testing.T) {
+	for name, c := range map[string]struct {
+		o    job.Opening
+		path string
+	}{
+		"a leaf of no width":       {job.Opening{Kind: "door", Leaf: sized("0", "80")}, "leaf.width"},
+		"a unit wider than it":     {job.Opening{Kind: "door", Unit: sized("205", "80")}, "unit.width"},
+		"nobody named it":          {job.Opening{Kind: "door", Leaf: sized("30", "80"), Bearing: &job.Bearing{When: "today", Lumber: "2x4", Each: job.L("3")}}, "bearing.by"},
+		"on no day":                {job.Opening{Kind: "door", Leaf: sized("30", "80"), Bearing: &job.Bearing{By: "E", Lumber: "2x4", Each: job.L("3")}}, "bearing.when"},
+		"of nothing":               {job.Opening{Kind: "door", Leaf: sized("30", "80"), Bearing: &job.Bearing{By: "E", When: "today", Each: job.L("3")}}, "bearing.lumber"},
+		"with no bearing":          {job.Opening{Kind: "door", Leaf: sized("30", "80"), Bearing: &job.Bearing{By: "E", When: "today", Lumber: "2x4"}}, "bearing.each"},
+		"rough by a leaf":          {job.Opening{Kind: "rough", Leaf: sized("30", "80")}, "rough.width"},
+		"a hatch on no sill":       {job.Opening{Kind: "hatch", Leaf: sized("24", "18")}, "sill"},
+		"a door on a sill":         {job.Opening{Kind: "double", Leaf: sized("30", "80"), Sill: job.L("30")}, "sill"},
+		"a pocket by parts":        {job.Opening{Kind: "pocket", Leaf: sized("30", "80"), Parts: &job.Parts{}}, "parts"},
+		"too many jacks":           {job.Opening{Kind: "door", Leaf: sized("30", "80"), Jacks: 4}, "jacks"},
+		"fewer than none":          {job.Opening{Kind: "door", Leaf: sized("30", "80"), Jacks: -2}, "jacks"},
+		"a level line and a group": {job.Opening{Kind: "door", Leaf: sized("30", "80"), Level: job.L("42"), Head: "hall"}, "level"},
+		"no such hand":             {job.Opening{Kind: "door", Leaf: sized("30", "80"), Hand: "up"}, "hand"},
+	} {
+		_, err := Compute(opened(measure.Imperial, c.o))
+		var faults job.Faults
+		require.ErrorAs(t, err, &faults, name)
+		assert.Equal(t, "walls[0].openings[0]."+c.path, faults[0].Path, "%s: %v", name, faults)
+	}
+	d := opened(measure.Imperial, job.Opening{Kind: "door", Leaf: sized("30", "80")})
+	d.Walls[0].Openings = append(d.Walls[0].Openings, job.Opening{ID: "E", Kind: "door", Leaf: sized("30", "80"), Centre: job.L("120 in")})
+	_, err := Compute(d)
+	var faults job.Faults
+	require.ErrorAs(t, err, &faults)
+	assert.Equal(t, "walls[0].openings[1].centre", faults[0].Path)
+}
+
+// Where only one flat piece fits over a header it lies there in place of cripples
+// that would split; over more they stand.
+func TestAFlatPieceWhereOnlyOneFits(t *testing.T) {
+	for over, want := range map[string]string{"1 in": "", "1 3/4 in": "fill", "2 7/8 in": "fill", "3 1/8 in": "cripple"} {
+		d := opened(measure.Imperial, job.Opening{Kind: "cased", Rough: sized("32", "80")})
+		room := lengthOf(t, measure.Imperial, over)
+		// header and top plate take 3 in; the floor lies at −41 1/4
+		high := measure.Imperial.Write(80*measure.Inch - 41*measure.Inch - measure.Inch/4 + 3*measure.Inch + room)
+		for i := range d.Survey.Readings {
+			if d.Survey.Readings[i].Kind == "ceiling" {
+				d.Survey.Readings[i].Value = job.L(high)
+			}
+		}
+		w := computed(t, d).Walls[0]
+		assert.Equal(t, want == "fill", len(kinds(w, "fill")) == 1, over)
+		assert.Equal(t, want == "fill", len(kinds(w, "cripple")) == 0, over)
+		for _, m := range kinds(w, "fill") {
+			assert.Equal(t, []string{"35 in", "ready"}, []string{m.Cut, m.State})
+		}
+	}
+}
+
+// Straightening blocks lie from a king to what stands beside it, cut to their own
+// bay, and not where the switch's box comes.
+func TestBlocksKeepAJambStraight(t *testing.T) {
+	d := opened(measure.Imperial, job.Opening{Kind: "door", Leaf: sized("30", "80"), Blocks: 1})
+	w := computed(t, d).Walls[0]
+	blocks := kinds(w, "nogging")
+	require.Len(t, blocks, 2)
+	assert.Equal(t, "16 1/4 in", blocks[0].Cut, "the stud at 80 was taken over by the king")
+	assert.Equal(t, []string{"119 in", "127 1/4 in", "8 1/4 in", "ready"}, []string{blocks[1].From, blocks[1].To, blocks[1].Cut, blocks[1].State})
+	d.Walls[0].Openings[0].Blocks = 3
+	assert.Len(t, kinds(computed(t, d).Walls[0], "nogging"), 6)
+	d.Walls[0].Openings[0].Blocks, d.Walls[0].Openings[0].Hand, d.Walls[0].Openings[0].Switch = 1, "left", 2
+	assert.Len(t, kinds(computed(t, d).Walls[0], "nogging"), 1, "it would lie in the switch's box")
+}
