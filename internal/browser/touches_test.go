@@ -70,6 +70,10 @@ func TestFourWallsInSeventyTouches(t *testing.T) {
 		v.until(fmt.Sprintf(`!document.querySelector('.line-form') && document.querySelectorAll('.walls button').length >= %d`, i+2))
 	}
 	// a door in the first
+	v.until(`document.querySelectorAll('.walls button')[3].getAttribute('aria-pressed') === 'true'`) // the one just placed
+	c.n++
+	v.does(`document.querySelector('.walls button').click()`)
+	v.until(`document.querySelector('.walls button').getAttribute('aria-pressed') === 'true'`)
 	c.press("Mark", "Add a door")
 	v.until(`document.querySelector('.walls button').getAttribute('aria-pressed') === 'true'`)
 	v.until(`document.querySelector('[data-member="A-K1"]')`)

@@ -56,6 +56,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   const stationField = useRef<HTMLInputElement>(null);
   const touched = useRef(false);
   const since = useRef({ place: false, value: false }); // typed since the last reading was sent
+  const sent = useRef(0);
   const fault: Problem | null = edits.error;
 
   // the place asked for stands ready until something is typed; what others read never changes it under the hand that is
@@ -96,6 +97,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   /** A reading in doubt is read afresh: its old number doesn't stand ready to be kept again. */
   const correct = (r: Reading, afresh = false) => {
     touched.current = true;
+    since.current = { place: true, value: true };
     setCorrecting(r);
     setKind(r.kind);
     setBasis(r.basis ?? "open");
@@ -131,7 +133,8 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
     set(v);
   };
   const add = () => {
-    if (edits.isPending || value.trim() === "" || value.trim() === "-") return valueField.current?.focus();
+    const again = edits.isPending && !since.current.place && !since.current.value; // the key pressed twice
+    if (again || value.trim() === "" || value.trim() === "-") return valueField.current?.focus();
     if (station.trim() === "") return stationField.current?.focus();
     if (kind === "level" && farStation.trim() === "") return;
     const reading: Reading = {
@@ -146,15 +149,18 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
       ...around.fields(device),
     };
     since.current = { place: false, value: false };
+    const mine = ++sent.current;
     edits.make({ do: "add-reading", reading }).then(
       (o) => {
+        if (mine !== sent.current) return; // the next one is on its way already
         // what was typed while the answer was on its way is the next reading
         const onward = !since.current.place && !since.current.value;
         touched.current = !onward;
         goOn.current = onward;
         follows.current = "made" in o ? o.made.revision : 0;
         setAnswers((n) => n + 1);
-        setCorrecting(undefined);
+        // a correction that was begun meanwhile goes on
+        setCorrecting((now) => (now === correcting ? undefined : now));
         if (wanted) setSearch({ wall: w.id }, { replace: true });
         if (!since.current.value) {
           setDevice("");
