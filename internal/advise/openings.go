@@ -59,6 +59,8 @@ func (a *adviser) openings() {
 			if need <= 3 && a.fits(other, o.Centre) {
 				a.cure(f, "jacks", tell(words.TakeSoManyJacks, need), func(o *job.Opening) { o.Jacks = need })
 			}
+		case "mismatch":
+			a.lineUp(f, o)
 		case "swing-hits", "knob-hits":
 			a.rehang(f, o)
 		case "slider-no-room":
@@ -66,6 +68,23 @@ func (a *adviser) openings() {
 		case "casing-at-corner":
 			a.offCorner(f, o)
 		}
+	}
+}
+
+// lineUp offers the sides and the underside of the opening that one is to line up
+// with.
+func (a *adviser) lineUp(f framing.Finding, o framing.Opening) {
+	for _, m := range a.w.Matched {
+		other := o
+		other.Width = m.Width
+		if m.Of != o.ID || m.Width <= 0 || m.Height <= 0 || !a.fits(other, m.Centre) {
+			continue
+		}
+		u := a.Rules.Units
+		a.cure(f, "line-up", a.Rules.Tell(words.TakeItsSides, m.Opening, m.Best), func(o *job.Opening) {
+			o.Centre = job.Exactly(m.Centre, u)
+			o.Rough = &job.Size{Width: job.Exactly(m.Width, u), Height: job.Exactly(m.Height, u)}
+		})
 	}
 }
 

@@ -42,6 +42,7 @@ func (f *framer) checkOpenings(found Found) {
 		}
 		f.checkCasing(o)
 	}
+	f.checkMatches()
 }
 
 // checkSlider says where a top-hung leaf wants wall beside the opening, and

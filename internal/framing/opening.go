@@ -46,6 +46,7 @@ type Opening struct {
 	Levelled    bool           // Level is given
 	Tied        *Tied          // its group's head; nil: it has none
 	Engineer    *Engineered
+	Match       *Match // an opening that is there, which it is to line up with
 }
 
 // HasSill says whether it stands on a sill, with the plate whole under it.

@@ -350,7 +350,14 @@ type Opening struct {
 	Jamb        Length   `json:"jamb,omitzero" format:"length" doc:"Depth of the jamb that is there. Default: as deep as studs and boards."`
 	Head        string   `json:"head,omitempty" maxLength:"64" doc:"A group's name: its openings share one elevation, the highest."`
 	Level       Length   `json:"level,omitzero" format:"length" doc:"Elevation of its head from the laser line, where a level line is there to follow."`
+	Match       *Match   `json:"match,omitempty" doc:"An opening that is there, which this one is to line up with."`
 	Bearing     *Bearing `json:"bearing,omitempty" doc:"What a licensed engineer named for it. Without it an opening in a wall that carries waits."`
+}
+
+// Match is an opening that is there, which a new one is to line up with.
+type Match struct {
+	Opening string `json:"opening" doc:"Its id. It must be gauged."`
+	Off     Length `json:"off,omitzero" format:"length" doc:"By how much the new sides and head stand back from the old: what still comes on them. Default 0."`
 }
 
 // Parts are what a door's rough opening has over its leaf, each side.

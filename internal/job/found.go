@@ -61,10 +61,47 @@ type CutIn struct {
 
 // ExistingOpening is a door, a window or another hole in a wall that is there.
 type ExistingOpening struct {
+	ID   string `json:"id,omitempty" maxLength:"32" doc:"Its name, among all openings that are there: wanted where one is closed or matched."`
 	From Length `json:"from" format:"length" doc:"Station of its one side, from the wall's first corner."`
 	To   Length `json:"to" format:"length" doc:"Station of the other."`
 	What string `json:"what,omitempty" maxLength:"100" doc:"Door to the yard, window, …"`
 	Fate string `json:"fate,omitempty" enum:"closed,accepted" doc:"Closed, or to be; or accepted by the crew that a new wall stands before it."`
+
+	Gauged *Gauged  `json:"gauged,omitempty" doc:"Its sides and its underside, for a new opening that matches it."`
+	Close  *Closing `json:"close,omitempty" doc:"How it is closed."`
+}
+
+// Gauged are an opening's sides and its underside, as they are. Rule: the work,
+// step 5.
+type Gauged struct {
+	Floor Pair `json:"floor" doc:"Stations of its sides at the floor, from the wall's first corner."`
+	Head  Pair `json:"head" doc:"Stations of its sides at the head."`
+	Under Pair `json:"under" doc:"Heights of its underside over the floor, at both sides."`
+}
+
+// Pair is a length at each side of an opening: at its from side and its to side.
+type Pair struct {
+	From Length `json:"from" format:"length"`
+	To   Length `json:"to" format:"length"`
+}
+
+// Closing is how an opening that is there is closed. Only its new pieces are cut
+// and bought. Rule: the work, step 5.
+type Closing struct {
+	Lumber    string  `json:"lumber" doc:"What its pieces are cut from."`
+	Widths    []Gauge `json:"widths,omitempty" maxItems:"12" nullable:"false" doc:"Between its old sides, at heights over what it stands on: near its foot, near its head, and no farther apart than 48 in or 1200 mm. The smallest counts."`
+	Heights   []Gauge `json:"heights,omitempty" maxItems:"12" nullable:"false" doc:"From what it stands on to its head, at places from its first side: near both sides. The smallest counts."`
+	Allowance Length  `json:"allowance,omitzero" format:"length" doc:"By which the frame is smaller than the smallest. Default 1/8 in or 3 mm."`
+	Edges     string  `json:"edges,omitempty" enum:"nailers,blocks" doc:"What the new boards' edges find along the old sides: a stud, or short blocks. Default nailers."`
+	Strip     Length  `json:"strip,omitzero" format:"length" doc:"Floor finish that runs through, gauged over: it is cut out as deep as the plate, and the frame stands that much lower."`
+	Sill      Length  `json:"sill,omitzero" format:"length" doc:"What it stands on over the floor, of a window. Default: the floor."`
+	Far       Length  `json:"far,omitzero" format:"length" doc:"Finish on the other face. Default: as on this one."`
+}
+
+// Gauge is a measure across a hole at a place.
+type Gauge struct {
+	At Length `json:"at" format:"length"`
+	Is Length `json:"is" format:"length"`
 }
 
 // Lean is how far a wall stands out of plumb over a span of height.

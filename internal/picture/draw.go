@@ -45,6 +45,18 @@ func CutIns(r *work.Result) []Drawing {
 	return out
 }
 
+// Closings are the openings that are closed, as pictures, in the plan's order.
+func Closings(r *work.Result) []Drawing {
+	s := &drawer{r}
+	out := []Drawing{}
+	for _, c := range r.Closings {
+		d := s.draw(c.Framed) // it is drawn by itself: nothing of the room lies along it
+		d.Across, d.Pins = nil, []Pin{}
+		out = append(out, d)
+	}
+	return out
+}
+
 // draw makes the picture of a wall: what is drawn in millimetres, what is read
 // as text.
 func (s *drawer) draw(f *framing.Framed) Drawing {
@@ -169,6 +181,8 @@ func (s *drawer) drawPiece(w *framing.Wall, m framing.Member, marks map[string]f
 	switch {
 	case m.Kind.Upright():
 		p.Head = m.Base + m.Exact.Millimetres()
+	case m.Kind == wood.EdgeBlock:
+		p.Head = m.Base + m.Cut.Millimetres()
 	case m.Kind == wood.HeaderPly:
 		p.Head = m.Base + headerHeight(w, m)
 	default:

@@ -40,7 +40,7 @@ func write(ctx context.Context, r *work.Result) Plan {
 	u := s.Rules.Units
 	p := Plan{
 		Format: Format, Name: s.Doc.Name, Units: u, Mark: u.Write(s.Rules.Mark),
-		Walls: []Wall{}, Cuts: []Cut{}, Sticks: []Stick{}, Buy: []Buy{}, Findings: []Finding{}, Result: r, Advised: s.advised, Drawings: picture.Drawings(r), Cut: picture.CutIns(r),
+		Walls: []Wall{}, Cuts: []Cut{}, Sticks: []Stick{}, Buy: []Buy{}, Findings: []Finding{}, Result: r, Advised: s.advised, Drawings: picture.Drawings(r), Cut: picture.CutIns(r), Shut: picture.Closings(r),
 	}
 	for i, w := range r.Walls {
 		if ctx.Err() != nil {
@@ -50,6 +50,9 @@ func write(ctx context.Context, r *work.Result) Plan {
 	}
 	for _, c := range r.CutIns {
 		p.CutIns = append(p.CutIns, s.writeCutIn(c))
+	}
+	for _, c := range r.Closings {
+		p.Closings = append(p.Closings, s.writeClosing(c))
 	}
 	p.Readings = s.saidReadings(p.Walls)
 	for _, c := range r.Cuts {
@@ -69,6 +72,7 @@ func (s *writer) writeWall(w *work.Wall, advice []advise.Advice) Wall {
 	}
 	s.writeLayout(&out, w)
 	s.writeBearing(&out, w)
+	out.Matches = s.writeMatches(w)
 	for _, m := range w.Members {
 		out.Members = append(out.Members, s.writeMember(w, m))
 	}
@@ -138,13 +142,16 @@ func (s *writer) writeCuts(p *Plan, c work.Lumbered) {
 	}
 }
 
-// Pieces are all that is cut: of the new walls, and of openings in walls that are
-// there.
+// Pieces are all that is cut: of the new walls, of openings in walls that are
+// there, and of what closes others.
 func (p Plan) Pieces() (out []Member) {
 	for _, w := range p.Walls {
 		out = append(out, w.Members...)
 	}
 	for _, c := range p.CutIns {
+		out = append(out, c.Members...)
+	}
+	for _, c := range p.Closings {
 		out = append(out, c.Members...)
 	}
 	return out

@@ -51,7 +51,7 @@ func (s *writer) writeCutIn(c *work.CutIn) CutIn {
 	}
 	w := Wall{}
 	s.writeBearing(&w, c.Wall)
-	out.Bearing = w.Bearing
+	out.Bearing, out.Matches = w.Bearing, s.writeMatches(c.Wall)
 	return out
 }
 

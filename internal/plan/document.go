@@ -26,6 +26,7 @@ type Plan struct {
 	Sticks   []Stick        `json:"sticks" nullable:"false"`
 	Buy      []Buy          `json:"buy" nullable:"false"`
 	Findings []Finding      `json:"findings" nullable:"false"`
+	Closings []Closing      `json:"closings,omitempty" nullable:"false" doc:"Openings that are there and are closed; only new pieces are cut and bought."`
 	CutIns   []CutIn        `json:"cutIns,omitempty" nullable:"false" doc:"Openings to be cut into walls that are there; only new pieces are cut and bought."`
 	Readings []SaidReading  `json:"readings" nullable:"false" doc:"The readings that sums go by, as one would say them."`
 
@@ -33,6 +34,7 @@ type Plan struct {
 	// of the document.
 	Drawings []picture.Drawing `json:"-"`
 	Cut      []picture.Drawing `json:"-"` // of CutIns
+	Shut     []picture.Drawing `json:"-"` // of Closings
 
 	// Result is what the plan was written from; no part of the document either.
 	Result  *work.Result    `json:"-"`
@@ -53,6 +55,7 @@ type Wall struct {
 	Bays     []Bay           `json:"bays" nullable:"false" doc:"The clear spaces between its uprights, openings left out."`
 	Spacers  []Spacer        `json:"spacers,omitempty" nullable:"false" doc:"Where it has equal bays: the stretches that they divide."`
 	Sheets   []Sheet         `json:"sheets" nullable:"false" doc:"Each of the crew's boards tried on it, standing and lying; layouts are judged by the first."`
+	Matches  []Match         `json:"matches,omitempty" nullable:"false" doc:"Its openings that are to line up with one that is there."`
 	Bearing  []Bears         `json:"bearing,omitempty" nullable:"false" doc:"Its openings that carry, as an engineer named them, and what follows."`
 	Advice   []advise.Advice `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`
 	Members  []Member        `json:"members" nullable:"false"`
@@ -84,6 +87,7 @@ type CutIn struct {
 	Corners  []CutCorner `json:"corners" nullable:"false" doc:"On the room's face, then on the other, each as one sees it."`
 	Steps    []string    `json:"steps" nullable:"false" doc:"The order of the work, with its holds."`
 	Jamb     string      `json:"jamb" doc:"Depth of a jamb that fits: the wall's over all."`
+	Matches  []Match     `json:"matches,omitempty" nullable:"false"`
 	Bearing  []Bears     `json:"bearing,omitempty" nullable:"false"`
 }
 

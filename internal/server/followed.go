@@ -94,9 +94,12 @@ func bodyOfPlan(id string, revision int64, d job.Document, p plan.Plan) (PlanBod
 	if err != nil {
 		return PlanBody{}, err
 	}
-	out := PlanBody{ID: id, Revision: revision, Plan: p, Drawings: p.Drawings, CutIns: p.Cut, Asks: p.Asks(), Saw: saw, Usual: p.Usual()}
+	out := PlanBody{ID: id, Revision: revision, Plan: p, Drawings: p.Drawings, CutIns: p.Cut, Closings: p.Shut, Asks: p.Asks(), Saw: saw, Usual: p.Usual()}
 	if out.CutIns == nil {
 		out.CutIns = []picture.Drawing{}
+	}
+	if out.Closings == nil {
+		out.Closings = []picture.Drawing{}
 	}
 	if out.Drawings == nil {
 		out.Drawings = []picture.Drawing{}

@@ -185,6 +185,7 @@ type PlanBody struct {
 	Plan     plan.Plan         `json:"plan"`
 	Drawings []picture.Drawing `json:"drawings" nullable:"false"`
 	CutIns   []picture.Drawing `json:"cutIns" nullable:"false" doc:"Pictures of the plan's cutIns."`
+	Closings []picture.Drawing `json:"closings" nullable:"false" doc:"Pictures of the plan's closings."`
 	Asks     []plan.Ask        `json:"asks" nullable:"false" doc:"For each wall, the readings to take, in order."`
 	Saw      []plan.Call       `json:"saw" nullable:"false" doc:"The call list, longest first."`
 	Usual    plan.Usual        `json:"usual" doc:"The defaults in force, and what is offered next."`

@@ -148,6 +148,9 @@ func weighPlan(p plan.Plan) int {
 	for _, c := range p.CutIns {
 		bytes += 10_000 + 3_000*len(c.Members) + 800*len(c.Findings) + 200*len(c.Studs)
 	}
+	for _, c := range p.Closings {
+		bytes += 6_000 + 3_000*len(c.Members)
+	}
 	return bytes
 }
 

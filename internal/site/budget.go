@@ -14,6 +14,7 @@ const (
 	mostTieCorners    = 5_000
 	mostLumber        = 300
 	mostCrossings     = 1_000
+	mostClosed        = 200
 )
 
 // budget says whether the document's work is bounded; what isn't is a fault
@@ -42,6 +43,17 @@ func (r *resolver) budget() bool {
 		over("survey.hidden", len(s.Hidden), "hidden finds", walls, "walls", mostFoundWalls)
 		over("survey.walls", len(s.Walls), "walls that are there", walls, "new walls", mostFoundWalls)
 		over("survey.readings", len(s.Readings), "readings", walls, "walls", mostReadWalls)
+		closed := 0
+		for _, w := range s.Walls {
+			for _, o := range w.Openings {
+				if o.Close != nil {
+					closed++
+				}
+			}
+		}
+		if closed > mostClosed {
+			r.faults.Add("survey.walls", "%d openings to be closed: split the job, at most %d", closed, mostClosed)
+		}
 		over("survey.ties", len(s.Ties), "ties", len(s.Corners), "corners", mostTieCorners)
 	}
 	return len(r.faults) == before

@@ -24,10 +24,7 @@ func (r *resolver) setCutIns() {
 	if r.Doc.Survey == nil {
 		return
 	}
-	taken := map[string]bool{}
-	for _, w := range r.Doc.Walls {
-		taken[w.ID] = true
-	}
+	taken := r.taken()
 	for i := range r.ExistingWalls {
 		e := &r.ExistingWalls[i]
 		for k, c := range e.Cuts {
@@ -39,6 +36,19 @@ func (r *resolver) setCutIns() {
 			}
 		}
 	}
+}
+
+// taken are the names of what readings and pieces go by: new walls, and so far
+// openings in walls that are there.
+func (r *resolver) taken() map[string]bool {
+	out := map[string]bool{}
+	for _, w := range r.Doc.Walls {
+		out[w.ID] = true
+	}
+	for _, c := range r.CutIns {
+		out[c.Wall.ID] = true
+	}
+	return out
 }
 
 func (r *resolver) cutIn(path string, e *Existing, c job.CutIn) *CutIn {
@@ -90,7 +100,10 @@ func (r *resolver) cutIn(path string, e *Existing, c job.CutIn) *CutIn {
 		}
 	}
 	out.Reference = r.within(path+".reference", c.Reference, 0, -w.Length, 2*w.Length)
-	for _, other := range e.Openings {
+	for k, other := range e.Openings {
+		if x := e.ExistingWall.Openings[k]; x.Close != nil || x.Fate == "closed" {
+			continue
+		}
 		if left, right := w.Outer(o); other.From < right && other.To > left {
 			r.faults.Add(path+".opening.centre", "%s stands in what is there from %s to %s: close that first, or move it", o.ID, r.write(other.From), r.write(other.To))
 		}

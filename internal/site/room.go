@@ -62,6 +62,9 @@ type Existing struct {
 type Hole struct {
 	From, To measure.Length
 	What     string
+
+	Floor, Head [2]measure.Length // stations of its sides as they were gauged; Under: heights of its underside there
+	Under       [2]measure.Length
 }
 
 func (r *resolver) setInstruments(all []job.Instrument) {
@@ -366,7 +369,7 @@ func (r *resolver) existing(path string, w job.ExistingWall, seen map[string]boo
 		if what == "" {
 			what = "opening"
 		}
-		out.Openings = append(out.Openings, Hole{from, to, what})
+		out.Openings = append(out.Openings, Hole{From: from, To: to, What: what})
 	}
 	r.ExistingWalls = append(r.ExistingWalls, out)
 }

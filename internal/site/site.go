@@ -27,6 +27,7 @@ type Site struct {
 	Kerf         measure.Length
 	Marking      framing.Marking
 	CutIns       []CutIn
+	Closings     []Closing
 	Weights      framing.Weights
 	Spacing      measure.Length
 	Concrete     bool
@@ -157,6 +158,8 @@ func (m *Reader) resolve(d job.Document) (*Site, job.Faults) {
 	r.setGround()
 	r.setWalls()
 	r.setCutIns()
+	r.setClosings()
+	r.setMatches()
 	r.setSurvey()
 	r.setOrigins()
 	r.setAssess()

@@ -19,10 +19,11 @@ const (
 	UnderSill   Kind = "under-sill"
 	BottomPlate Kind = "bottom-plate"
 	TopPlate    Kind = "top-plate"
-	Block       Kind = "block"   // across a bay of joists, to fix a plate to
-	Nogging     Kind = "nogging" // between two studs
-	Packer      Kind = "packer"  // a strip between a king and the wall's end
-	Backer      Kind = "backer"  // a stud turned flat, for the board at a corner
+	Block       Kind = "block"      // across a bay of joists, to fix a plate to
+	Nogging     Kind = "nogging"    // between two studs
+	Packer      Kind = "packer"     // a strip between a king and the wall's end
+	Backer      Kind = "backer"     // a stud turned flat, for the board at a corner
+	EdgeBlock   Kind = "edge-block" // a scrap on end along an old jamb, for a new board's edge
 )
 
 // Row is all that is to be known of a kind. How long an upright is follows
@@ -105,6 +106,7 @@ var Kinds = []Row{
 	{Kind: Nogging, Letter: "N", Above: Across},
 	{Kind: Packer, Letter: "P", Stands: PlateToPlate, Above: Deep, Sign: Cross},
 	{Kind: Backer, Letter: "F", Stands: PlateToPlate, Above: Flat, Sign: Box},
+	{Kind: EdgeBlock, Letter: "E", Clear: true},
 }
 
 var rows = func() map[Kind]Row {

@@ -58,6 +58,7 @@ var Meanings = []Meaning{
 	{"nogging", named("nogging", "blocking", "noggin", "nogging"), "A short piece between two studs.", []string{"noggin", "blocking", "dwang"}},
 	{"block", named("block", "block", "block", "block"), "A piece across a bay of joists, to fix a plate to.", []string{"bridging"}},
 	{"packer", named("packer", "packer", "packer", "packer"), "A strip ripped to fill what is left between a king and the wall's end.", []string{"packing", "shim strip", "filler"}},
+	{"edge-block", named("edge block", "edge block", "edge block", "edge block"), "A short scrap on end at the side of a hole that is closed, so that a board's edge finds wood.", []string{"nailing block", "cleat"}},
 	{"backer", named("backer", "backer", "backer", "backer"), "A stud turned flat, so that a board finds wood at a corner.", []string{"flat nailer", "backing stud"}},
 	{"half-wall", named("half wall", "pony wall", "half wall", "half wall"), "A wall that ends below the ceiling.", []string{"half wall", "pony wall", "knee wall"}},
 	{"held", named("held", "held", "held", "held"), "Not to be cut yet: too little was read near it to be sure of its length.", []string{"held back", "tape first"}},

@@ -23,7 +23,7 @@ func (r *Result) tellCovered() {
 		}
 		face := r.ExistingFace(e)
 		for k, h := range e.Openings {
-			if e.ExistingWall.Openings[k].Fate != "" {
+			if x := e.ExistingWall.Openings[k]; x.Fate != "" || x.Close != nil {
 				continue
 			}
 			for _, w := range r.Walls {

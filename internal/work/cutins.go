@@ -120,10 +120,13 @@ func (r *Result) cutSteps(c *CutIn, held string) []string {
 }
 
 // Lists are all walls whose pieces are cut and bought: the new ones, then the
-// openings in walls that are there.
+// openings in walls that are there and what closes others.
 func (r *Result) Lists() []*Wall {
 	out := append([]*Wall{}, r.Walls...)
 	for _, c := range r.CutIns {
+		out = append(out, c.Wall)
+	}
+	for _, c := range r.Closings {
 		out = append(out, c.Wall)
 	}
 	return out

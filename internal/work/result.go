@@ -38,6 +38,7 @@ type Result struct {
 	Findings []framing.Finding // of the job as a whole
 	Outside  []Outside
 	CutIns   []*CutIn // openings in walls that are there
+	Closings []*Closing
 }
 
 // Wall is one wall worked out.
@@ -89,6 +90,7 @@ func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, heights func(
 	r.tellSwings()
 	r.hold()
 	r.cutIns(heights)
+	r.closings()
 	r.cut()
 	if len(walls) > 0 && len(s.Readings) == 0 {
 		r.Findings = append(r.Findings, framing.Finding{
@@ -171,14 +173,14 @@ func MayCut(m *framing.Member) bool { return m.State == framing.Ready && m.Known
 
 // HeldBy says what a piece waits for.
 func (r *Result) HeldBy(m *framing.Member, w *Wall) string {
-	if m.State != framing.Blocked {
-		if m.Frees != nil {
-			return m.Frees.Say(w.Wall, r.Rules)
-		}
+	if m.State == framing.Ready {
 		return ""
 	}
+	if m.Frees != nil && m.State != framing.Blocked {
+		return m.Frees.Say(w.Wall, r.Rules)
+	}
 	for _, f := range w.Findings {
-		if f.Level == framing.Stop && f.Touches(m.ID) {
+		if (f.Level == framing.Stop) == (m.State == framing.Blocked) && f.Touches(m.ID) {
 			return f.Text
 		}
 	}
