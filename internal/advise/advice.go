@@ -78,6 +78,9 @@ func Of(r *work.Result) *Advised {
 		a.pending()
 		out.Walls = append(out.Walls, a.out)
 	}
+	for _, c := range r.CutIns {
+		(&adviser{Result: r, Advised: out, w: c.Wall}).openings()
+	}
 	return out
 }
 

@@ -16,16 +16,37 @@ func (a *Advised) ForFinding(wall string, f framing.Finding) []Fix {
 
 // cure offers a fix of a finding; it stands with the finding.
 func (a *adviser) cure(f framing.Finding, id, text string, do func(o *job.Opening)) {
-	to := &Advice{}
-	a.offer(to, id+"-"+f.Opening, text, func(w *job.Wall) {
-		for i := range w.Openings {
-			if w.Openings[i].ID == f.Opening {
-				do(&w.Openings[i])
-			}
+	to, wall := &Advice{}, a.w.Wall.ID
+	a.offerAll(to, id+"-"+f.Opening, text, func(d *job.Document) {
+		if o := openingIn(d, wall, f.Opening); o != nil {
+			do(o)
 		}
 	})
 	key := [3]string{a.w.Wall.ID, f.Code, f.Opening}
 	a.cures[key] = append(a.cures[key], to.Fixes...)
+}
+
+// openingIn finds an opening of a new wall; or one that is cut into a wall that is
+// there, which goes by its own name.
+func openingIn(d *job.Document, wall, opening string) *job.Opening {
+	if w := job.WallIn(d, wall); w != nil {
+		for i := range w.Openings {
+			if w.Openings[i].ID == opening {
+				return &w.Openings[i]
+			}
+		}
+	}
+	if d.Survey == nil || wall != opening {
+		return nil
+	}
+	for _, e := range d.Survey.Walls {
+		for i := range e.Cuts {
+			if e.Cuts[i].Opening.ID == opening {
+				return &e.Cuts[i].Opening
+			}
+		}
+	}
+	return nil
 }
 
 // openings offers what cures the findings of its openings: only what does.

@@ -152,7 +152,7 @@ func TestAFrameGoesIntoItsPocket(t *testing.T) {
 			require.GreaterOrEqual(t, m.From, measure.Length(0))
 			require.LessOrEqual(t, m.To, least.Is)
 			top := m.Base + m.Cut.Millimetres()
-			require.LessOrEqual(t, top, (lowest.Is+p.Strip-lumber.Thickness+hair).Millimetres(), "%s goes in under the top plate", m.ID)
+			require.LessOrEqual(t, top, (lowest.Is + p.Strip - lumber.Thickness + hair).Millimetres(), "%s goes in under the top plate", m.ID)
 			for _, o := range f.Members[:i] {
 				if o.Kind == wood.BottomPlate || o.Kind == wood.TopPlate || m.From >= o.To || m.To <= o.From {
 					continue

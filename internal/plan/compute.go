@@ -169,11 +169,18 @@ func RoomOf(p Plan) picture.Room { return picture.RoomOf(p.Result) }
 // FixSaid is what a fix that the plan offers does, in words; "" if it offers none
 // of that name.
 func (p Plan) FixSaid(wall, fix string) string {
+	var all []advise.Fix
+	for _, c := range p.CutIns {
+		for _, f := range c.Findings {
+			if c.ID == wall {
+				all = append(all, f.Fixes...)
+			}
+		}
+	}
 	for _, w := range p.Walls {
 		if w.ID != wall {
 			continue
 		}
-		var all []advise.Fix
 		for _, x := range w.Advice {
 			all = append(all, x.Fixes...)
 		}
@@ -183,10 +190,10 @@ func (p Plan) FixSaid(wall, fix string) string {
 		for _, o := range w.Origins {
 			all = append(all, advise.Fix{ID: o.Fix, Text: p.Result.Rules.Tell(words.MarksGoBy, o.Said)})
 		}
-		for _, f := range all {
-			if f.ID == fix {
-				return f.Text
-			}
+	}
+	for _, f := range all {
+		if f.ID == fix {
+			return f.Text
 		}
 	}
 	return ""

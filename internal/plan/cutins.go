@@ -17,7 +17,7 @@ func (s *writer) writeCutIn(c *work.CutIn) CutIn {
 	}
 	for _, x := range c.Findings {
 		f := s.writeFinding(x)
-		f.Wall = c.Framed.Wall.ID
+		f.Wall, f.Fixes = c.Framed.Wall.ID, s.advised.ForFinding(c.Framed.Wall.ID, x)
 		out.Findings = append(out.Findings, f)
 	}
 	for _, x := range c.Studs {

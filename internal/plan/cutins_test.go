@@ -194,3 +194,26 @@ func TestACableWhereAWallIsCut(t *testing.T) {
 	d.Survey.Hidden[0].From.Station, d.Survey.Hidden[0].To.Station = job.L("10"), job.L("12")
 	assert.Empty(t, computed(t, d).CutIns[0].Findings)
 }
+
+// What is found of an opening in an old wall has its fixes at a touch too.
+func TestSlipsOfAnOpeningInAnOldWallAreCured(t *testing.T) {
+	d := oldWall(measure.Imperial)
+	o := &d.Survey.Walls[0].Cuts[0].Opening
+	o.Kind, o.Leaf, o.Rough = "door", &job.Size{Width: job.L("30"), Height: job.L("80")}, &job.Size{Width: job.L("29")}
+	p := computed(t, d)
+	fix := ""
+	for _, f := range p.CutIns[0].Findings {
+		if f.Code == "too-narrow" {
+			require.Len(t, f.Fixes, 1)
+			fix = f.Fixes[0].ID
+		}
+	}
+	require.NotEmpty(t, fix)
+	assert.NotEmpty(t, p.FixSaid("P", fix))
+	cured, err := applyFix(d, "P", fix)
+	require.NoError(t, err)
+	assert.Equal(t, "32 in", cured.Survey.Walls[0].Cuts[0].Opening.Rough.Width.String())
+	for _, f := range computed(t, cured).CutIns[0].Findings {
+		assert.NotEqual(t, "too-narrow", f.Code)
+	}
+}

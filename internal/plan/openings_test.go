@@ -288,6 +288,37 @@ func TestALeafThatMeetsAWall(t *testing.T) {
 	}
 }
 
+// A screen beside a door may be as long as hinge to handle: no longer, whichever end
+// it is drawn from.
+func TestAScreenBesideADoorIsShorterThanHingeToHandle(t *testing.T) {
+	for _, u := range []measure.System{measure.Imperial, measure.Metric} {
+		for _, turned := range []bool{false, true} {
+			d := opened(u, job.Opening{Kind: "door", Leaf: &job.Size{Width: job.L(u.Words("30 in", "750 mm")), Height: job.L(u.Words("80 in", "2000 mm"))}, Hand: "left", Swing: "out"})
+			screen := func(long measure.Length) job.Document {
+				o, e := computed(t, d).Result.Walls[0].Wall.Openings[0], d
+				beside := o.Centre - o.Leaf/2 - u.Pick(measure.Inch, 25*measure.Millimetre)
+				foot := d.Walls[0]
+				foot.ID, foot.Openings, foot.Layout = "B", nil, nil
+				y := u.Pick(4*measure.Inch, 100*measure.Millimetre)
+				foot.From = job.Place{X: job.Exactly(beside, u), Y: job.Exactly(y, u)}
+				foot.To = job.Place{X: job.Exactly(beside, u), Y: job.Exactly(y+long, u)}
+				if turned {
+					foot.From, foot.To, foot.Body = foot.To, foot.From, "right"
+				}
+				e.Walls = append(e.Walls[:1:1], foot)
+				return e
+			}
+			p := computed(t, screen(u.Pick(48*measure.Inch, 1200*measure.Millimetre)))
+			require.Contains(t, byCode(p.Walls[0]), "knob-hits", "%s %v", u, turned)
+			w := p.Result.Walls[0].Wall
+			most, ok := p.Result.Screen(w, w.Openings[0])
+			require.True(t, ok)
+			assert.NotContains(t, byCode(computed(t, screen(most)).Walls[0]), "knob-hits")
+			assert.Contains(t, byCode(computed(t, screen(most+u.Pick(measure.Inch, 25*measure.Millimetre))).Walls[0]), "knob-hits")
+		}
+	}
+}
+
 func TestFaultsOfOpeningsAreNamedByField(t *testing.T) {
 	for name, c := range map[string]struct {
 		o    job.Opening

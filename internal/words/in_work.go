@@ -73,6 +73,7 @@ var (
 
 	LeafMeets          = sentence("The leaf of {0} meets {1}: it opens to {2:.0}° and no farther.")
 	KnobMeets          = sentence("The handle of {0} meets {1} when the leaf stands at {2:.0}°.")
+	OrShortenTheScreen = sentence("Hang it the other way, move the opening, or let {0} be at most {1} long: then the handle passes its end.")
 	HangItTheOtherWay  = sentence("Hang it the other way, or move the opening.")
 	WallNamed          = sentence("wall {0}")
 	ItStaysClear       = sentence("{0} stays clear")

@@ -53,6 +53,7 @@ func (r *Result) cutIns(heights func(w *framing.Wall) framing.Heights) {
 		framed, studs := framing.FrameCutIn(&wall, r.Rules, heights(&wall), r.Found(), held)
 		out := &CutIn{Wall: &Wall{Framed: framed, Findings: framed.Findings}, CutIn: c, Studs: studs}
 		out.Corners, out.Steps = r.cutCorners(c), r.cutSteps(out, held)
+		r.tellSwing(out.Wall)
 		r.CutIns = append(r.CutIns, out)
 	}
 }

@@ -18,6 +18,7 @@ func knob(u measure.System) float64 {
 // barrier is something that a leaf can come up against.
 type barrier struct {
 	name  string
+	wall  *framing.Wall // a new one
 	sides [][2]geo.Point
 }
 
@@ -26,26 +27,34 @@ type Swing struct {
 	Degrees float64 // 90: all the way
 	By      string  // what it meets
 	Knob    bool    // its handle does
+
+	wall *framing.Wall // that it is, of the new ones
 }
 
 // tellSwings tells of leaves that don't open all the way: they, or their handles,
 // meet a wall. Source: the work, steps 5 and 10.
 func (r *Result) tellSwings() {
 	for _, w := range r.Walls {
-		for _, o := range w.Wall.Openings {
-			s, swings := r.Swings(w.Wall, o, o.Hand, o.Swing)
-			if !swings || s.Degrees >= 90 {
-				continue
-			}
-			code, text := "swing-hits", words.LeafMeets
-			if s.Knob {
-				code, text = "knob-hits", words.KnobMeets
-			}
-			w.Findings = append(w.Findings, framing.Finding{
-				Code: code, Level: framing.Warn, Placed: true, At: o.Centre, Opening: o.ID,
-				Text: r.Rules.Tell(text, o.ID, s.By, s.Degrees), Fix: r.Rules.Tell(words.HangItTheOtherWay),
-			})
+		r.tellSwing(w)
+	}
+}
+
+func (r *Result) tellSwing(w *Wall) {
+	for _, o := range w.Wall.Openings {
+		s, swings := r.Swings(w.Wall, o, o.Hand, o.Swing)
+		if !swings || s.Degrees >= 90 {
+			continue
 		}
+		code, text, fix := "swing-hits", words.LeafMeets, r.Rules.Tell(words.HangItTheOtherWay)
+		if s.Knob {
+			code, text = "knob-hits", words.KnobMeets
+			if most, ok := r.Screen(w.Wall, o); ok {
+				fix = r.Rules.Tell(words.OrShortenTheScreen, s.By, most)
+			}
+		}
+		w.Findings = append(w.Findings[:len(w.Findings):len(w.Findings)], framing.Finding{
+			Code: code, Level: framing.Warn, Placed: true, At: o.Centre, Opening: o.ID, Text: r.Rules.Tell(text, o.ID, s.By, s.Degrees), Fix: fix,
+		})
 	}
 }
 
@@ -55,7 +64,11 @@ func (r *Result) Swings(w *framing.Wall, o framing.Opening, hand, swing string) 
 	if swing == "" || o.Leaf == 0 || o.Kind != framing.Door && o.Kind != framing.Double || hand == "" && o.Kind == framing.Door {
 		return Swing{}, false
 	}
-	all := r.barriers(w)
+	return r.swings(w, o, hand, swing, r.barriers(w)), true
+}
+
+// swings is how far a leaf opens among some barriers; of two the worse.
+func (r *Result) swings(w *framing.Wall, o framing.Opening, hand, swing string, all []barrier) Swing {
 	worst := Swing{Degrees: 90}
 	for _, left := range []bool{true, false} {
 		if o.Kind == framing.Door && left != (hand == "left") {
@@ -65,7 +78,7 @@ func (r *Result) Swings(w *framing.Wall, o framing.Opening, hand, swing string) 
 			worst = s
 		}
 	}
-	return worst, true
+	return worst
 }
 
 // barriers are the walls, new and there, that a leaf in w could meet.
@@ -73,15 +86,14 @@ func (r *Result) barriers(w *framing.Wall) []barrier {
 	var out []barrier
 	for _, other := range r.Walls {
 		if other.Wall.ID != w.ID {
-			p := other.Wall.Footprint()
-			out = append(out, barrier{r.Rules.Tell(words.WallNamed, other.Wall.ID), [][2]geo.Point{{p[0], p[1]}, {p[1], p[2]}, {p[2], p[3]}, {p[3], p[0]}}})
+			out = append(out, barrier{r.Rules.Tell(words.WallNamed, other.Wall.ID), other.Wall, around(other.Wall)})
 		}
 	}
 	if len(r.Corners) < 3 {
 		return out
 	}
 	for _, e := range r.ExistingWalls {
-		if e.Fate == "goes" {
+		if e.Fate == "goes" || w.There != nil && w.There.ID == e.ID {
 			continue
 		}
 		b := barrier{name: r.Rules.Tell(words.WallNamed, e.ID)}
@@ -93,6 +105,44 @@ func (r *Result) barriers(w *framing.Wall) []barrier {
 		out = append(out, b)
 	}
 	return out
+}
+
+// around are the sides of a wall's framing.
+func around(w *framing.Wall) [][2]geo.Point {
+	p := w.Footprint()
+	return [][2]geo.Point{{p[0], p[1]}, {p[1], p[2]}, {p[2], p[3]}, {p[3], p[0]}}
+}
+
+// Screen is how long a wall that a handle meets may be at most, so that the handle
+// passes its end: a screen beside a door is shorter than hinge to handle. false
+// where the wall doesn't stand beside the leaf so. Source: the work, step 5.
+func (r *Result) Screen(w *framing.Wall, o framing.Opening) (measure.Length, bool) {
+	s, swings := r.Swings(w, o, o.Hand, o.Swing)
+	if !swings || !s.Knob || s.wall == nil {
+		return 0, false
+	}
+	cut := *s.wall
+	line := &geo.Face{From: w.At(0), To: w.At(w.Length)}
+	if math.Abs(line.Out(cut.From)) > math.Abs(line.Out(cut.To)) { // it begins out in the room
+		cut.From, cut.To, cut.Right = cut.To, cut.From, !cut.Right
+	}
+	near, far := cut.At(0), cut.At(cut.Length)
+	rises := (math.Abs(line.Out(far)) - math.Abs(line.Out(near))) / near.Distance(far)
+	clear := w.Lumber.Depth.Millimetres()/2 + o.Leaf.Millimetres() - knob(r.Rules.Units) - r.Rules.Mark.Millimetres()
+	long := (clear - math.Abs(line.Out(near))) / rises
+	if rises < 0.9 || long < cut.Lumber.Depth.Millimetres() || long >= cut.Length.Millimetres() {
+		return 0, false
+	}
+	cut.Length = r.Rules.Units.Estimate(long).Down(r.Rules.Mark)
+	share := cut.Length.Millimetres() / cut.From.Distance(cut.To)
+	cut.To = geo.Point{X: cut.From.X + (cut.To.X-cut.From.X)*share, Y: cut.From.Y + (cut.To.Y-cut.From.Y)*share}
+	all := r.barriers(w)
+	for i := range all {
+		if all[i].wall == s.wall {
+			all[i].wall, all[i].sides = &cut, around(&cut)
+		}
+	}
+	return cut.Length, r.swings(w, o, o.Hand, o.Swing, all).Degrees >= 90
 }
 
 // swingOf turns a leaf about its hinges, a degree at a time, from closed to
@@ -128,10 +178,10 @@ func swingOf(w *framing.Wall, o framing.Opening, left, in bool, all []barrier, k
 					continue
 				}
 				if geo.Cross(at(1, 0), at(leaf, 0), side[0], side[1]) {
-					return Swing{Degrees: d - 1, By: x.name}
+					return Swing{Degrees: d - 1, By: x.name, wall: x.wall}
 				}
 				if geo.Cross(at(leaf-knob, 0), at(leaf-knob, knob), side[0], side[1]) {
-					return Swing{Degrees: d - 1, By: x.name, Knob: true}
+					return Swing{Degrees: d - 1, By: x.name, Knob: true, wall: x.wall}
 				}
 			}
 		}

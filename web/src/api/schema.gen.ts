@@ -617,6 +617,39 @@ export interface components {
             /** @description Or a face. */
             face?: string;
         };
+        Closing: {
+            /**
+             * Format: length
+             * @description By which the frame is smaller than the smallest. Default 1/8 in or 3 mm.
+             */
+            allowance?: string;
+            /**
+             * @description What the new boards' edges find along the old sides: a stud, or short blocks. Default nailers.
+             * @enum {string}
+             */
+            edges?: "nailers" | "blocks";
+            /**
+             * Format: length
+             * @description Finish on the other face. Default: as on this one.
+             */
+            far?: string;
+            /** @description From what it stands on to its head, at places from its first side: near both sides. The smallest counts. */
+            heights?: components["schemas"]["Gauge"][];
+            /** @description What its pieces are cut from. */
+            lumber: string;
+            /**
+             * Format: length
+             * @description What it stands on over the floor, of a window. Default: the floor.
+             */
+            sill?: string;
+            /**
+             * Format: length
+             * @description Floor finish that runs through, gauged over: it is cut out as deep as the plate, and the frame stands that much lower.
+             */
+            strip?: string;
+            /** @description Between its old sides, at heights over what it stands on: near its foot, near its head, and no farther apart than 48 in or 1200 mm. The smallest counts. */
+            widths?: components["schemas"]["Gauge"][];
+        };
         Confirmed: {
             at: string;
             by: string;
@@ -1139,6 +1172,8 @@ export interface components {
             type: string;
         };
         ExistingOpening: {
+            /** @description How it is closed. */
+            close?: components["schemas"]["Closing"];
             /**
              * @description Closed, or to be; or accepted by the crew that a new wall stands before it.
              * @enum {string}
@@ -1149,6 +1184,10 @@ export interface components {
              * @description Station of its one side, from the wall's first corner.
              */
             from: string;
+            /** @description Its sides and its underside, for a new opening that matches it. */
+            gauged?: components["schemas"]["Gauged"];
+            /** @description Its name, among all openings that are there: wanted where one is closed or matched. */
+            id?: string;
             /**
              * Format: length
              * @description Station of the other.
@@ -1284,6 +1323,20 @@ export interface components {
             floor: string;
             /** @enum {string} */
             on: "post-below" | "wall-below" | "beam-below" | "solid-ground" | "bare-boards";
+        };
+        Gauge: {
+            /** Format: length */
+            at: string;
+            /** Format: length */
+            is: string;
+        };
+        Gauged: {
+            /** @description Stations of its sides at the floor, from the wall's first corner. */
+            floor: components["schemas"]["Pair"];
+            /** @description Stations of its sides at the head. */
+            head: components["schemas"]["Pair"];
+            /** @description Heights of its underside over the floor, at both sides. */
+            under: components["schemas"]["Pair"];
         };
         Gone: {
             text: string;
@@ -1621,6 +1674,15 @@ export interface components {
             track?: boolean;
             treated?: boolean;
         };
+        Match: {
+            /**
+             * Format: length
+             * @description By how much the new sides and head stand back from the old: what still comes on them. Default 0.
+             */
+            off?: string;
+            /** @description Its id. It must be gauged. */
+            opening: string;
+        };
         Meaning: {
             /** @description What others call it. */
             also: string[];
@@ -1721,6 +1783,8 @@ export interface components {
              * @description Elevation of its head from the laser line, where a level line is there to follow.
              */
             level?: string;
+            /** @description An opening that is there, which this one is to line up with. */
+            match?: components["schemas"]["Match"];
             /** @description What is left between its king and the wall's end, less than a stud's thickness, is packed. */
             packed?: boolean;
             /** @description A door's parts: the rough opening is the leaf and these, in place of the crew's shortcut. */
@@ -1758,6 +1822,12 @@ export interface components {
              * @description Of a seam or a station.
              */
             station?: string;
+        };
+        Pair: {
+            /** Format: length */
+            from: string;
+            /** Format: length */
+            to: string;
         };
         Part: {
             /** Format: length */
@@ -1811,6 +1881,8 @@ export interface components {
         };
         Plan: {
             buy: components["schemas"]["PlanBuy"][];
+            /** @description Openings that are there and are closed; only new pieces are cut and bought. */
+            closings?: components["schemas"]["PlanClosing"][];
             /** @description Openings to be cut into walls that are there; only new pieces are cut and bought. */
             cutIns?: components["schemas"]["PlanCutIn"][];
             cuts: components["schemas"]["PlanCut"][];
@@ -1955,6 +2027,8 @@ export interface components {
         PlanBody: {
             /** @description For each wall, the readings to take, in order. */
             asks: components["schemas"]["PlanAsk"][];
+            /** @description Pictures of the plan's closings. */
+            closings: components["schemas"]["PlanDrawing"][];
             /** @description Pictures of the plan's cutIns. */
             cutIns: components["schemas"]["PlanDrawing"][];
             drawings: components["schemas"]["PlanDrawing"][];
@@ -2037,6 +2111,28 @@ export interface components {
              * @description Pieces not cut yet that change, come or go.
              */
             others: number;
+        };
+        PlanClosing: {
+            /** @description Both ways of backing the boards' edges; none before it is gauged. */
+            edges: components["schemas"]["PlanEdgeChoice"][];
+            findings: components["schemas"]["PlanFinding"][];
+            /** @description The smallest, from what its plate stands on. */
+            height?: string;
+            /** @description The opening's. */
+            id: string;
+            /** @description The wall that is there. */
+            in: string;
+            members: components["schemas"]["PlanMember"][];
+            /** @description The most that is left to pack over it. */
+            over?: string;
+            /** @description The most that is left to pack at its sides. */
+            play?: string;
+            /** @description The order of the work. */
+            steps: string[];
+            strip?: components["schemas"]["PlanStrip"];
+            what: string;
+            /** @description The smallest that was gauged. */
+            width?: string;
         };
         PlanCompared: {
             /** @description How the second came about. */
@@ -2121,6 +2217,7 @@ export interface components {
             jamb: string;
             /** @description Of that wall. */
             length: string;
+            matches?: components["schemas"]["PlanMatch"][];
             /** @description Its new pieces, and jacks that are cut from what comes out. */
             members: components["schemas"]["PlanMember"][];
             /** @description The order of the work, with its holds. */
@@ -2403,6 +2500,31 @@ export interface components {
             /** @description To the nearest mark. */
             said: string;
         };
+        PlanEdgeChoice: {
+            /** @description Clear widths, from its first side. */
+            bays: string[];
+            /**
+             * Format: int64
+             * @description Bays whose insulation is cut to width.
+             */
+            byHand: number;
+            chosen: boolean;
+            /**
+             * Format: int64
+             * @description Bays as wide as a common one: the insulation goes in as it comes.
+             */
+            common: number;
+            /** @enum {string} */
+            edges: "nailers" | "blocks";
+            /**
+             * Format: int64
+             * @description Blocks that the insulation is notched round.
+             */
+            notched: number;
+            said: string;
+            /** @description Of its pieces, end to end. */
+            wood: string;
+        };
         PlanFinding: {
             /**
              * @description A fix that can be done at a touch.
@@ -2516,6 +2638,21 @@ export interface components {
             set: "ahead" | "centre" | "back";
             /** @description What the tape reads from the end it hooks on. */
             tape: string;
+        };
+        PlanMatch: {
+            /** @description What it would be with the plumb and level opening that comes nearest. */
+            best: string;
+            /** @description The wall it is in. */
+            in: string;
+            /** @description The floor isn't known there: it is taken as level. */
+            level?: boolean;
+            opening: string;
+            /** @description Each side at floor and head, and the underside at both. */
+            targets: components["schemas"]["PlanTarget"][];
+            /** @description The opening that is there. */
+            with: string;
+            /** @description The largest mismatch, without a sign. */
+            worst: string;
         };
         PlanMeeting: {
             /** @description Station along that wall, of this wall's middle. */
@@ -2940,6 +3077,11 @@ export interface components {
             /** @description Left out when ready. */
             state?: string;
         };
+        PlanStrip: {
+            deep: string;
+            long: string;
+            wide: string;
+        };
         PlanSupportStep: {
             id: string;
             text: string;
@@ -2968,6 +3110,14 @@ export interface components {
             /** @enum {string} */
             to: "start" | "end";
             value: string;
+        };
+        PlanTarget: {
+            new: string;
+            /** @description How much larger the new opening is there; less than nothing, it stands into the old one. */
+            off: string;
+            /** @description Station of a side, or height of the underside over the floor: where it is to be, set back by what still comes on it. */
+            old: string;
+            what: string;
         };
         PlanTied: {
             /** @description Station. */
@@ -3015,6 +3165,8 @@ export interface components {
             /** @description Where the line lies and how to strike it; left out where there is no room to strike it in. */
             line?: components["schemas"]["PlanWallLine"];
             marks: components["schemas"]["PlanMark"][];
+            /** @description Its openings that are to line up with one that is there. */
+            matches?: components["schemas"]["PlanMatch"][];
             /** @description What its two ends meet. */
             meets?: components["schemas"]["PlanMeeting"][];
             members: components["schemas"]["PlanMember"][];
