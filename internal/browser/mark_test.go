@@ -125,7 +125,7 @@ func TestAnOpeningIsCutIntoAnOldWall(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/jobs/" + id + "/mark")
-	v.presses("Into an old wall")
+	v.presses("In an old wall")
 	v.chooses("Wall", "tram wall")
 	v.types("Middle, from its first corner", "25")
 	v.types("Leaf width", "0")

@@ -97,7 +97,7 @@ func TestEverythingByKeyboard(t *testing.T) {
 	v.keys(kb.Backspace)
 	v.sees("1 of")
 	v.keys(kb.Escape)
-	v.sees("of 89 cut")
+	v.sees("of 94 cut")
 }
 
 func TestThePhoneNeverScrollsSideways(t *testing.T) {
@@ -216,7 +216,7 @@ func TestPrintedTheSawListStandsAlone(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 800, true)
 	v.goes("/jobs/" + id + "/cut")
-	v.sees("of 89 cut")
+	v.sees("of 94 cut")
 	require.NoError(t, chromedp.Do(v.ctx, printed()))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('.pole')).display`))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('header')).display`))

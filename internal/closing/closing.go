@@ -7,6 +7,7 @@
 package closing
 
 import (
+	"cmp"
 	"slices"
 
 	"homalos/internal/framing"
@@ -74,7 +75,7 @@ func smallest(all []Gauge) (least Gauge, more measure.Length) {
 	if len(all) == 0 {
 		return Gauge{}, 0
 	}
-	least = slices.MinFunc(all, func(a, b Gauge) int { return int(min(max(a.Is-b.Is, -1), 1)) })
+	least = slices.MinFunc(all, func(a, b Gauge) int { return cmp.Compare(a.Is, b.Is) })
 	for _, g := range all {
 		more = max(more, g.Is-least.Is)
 	}

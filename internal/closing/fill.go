@@ -1,7 +1,9 @@
 package closing
 
 import (
+	"cmp"
 	"fmt"
+	"slices"
 
 	"homalos/internal/framing"
 	"homalos/internal/geo"
@@ -132,6 +134,13 @@ func (f *filler) add(kind wood.Kind, from, to, foot measure.Length, sum []framin
 }
 
 func (f *filler) name() {
+	along := func(m framing.Member) measure.Length { // plates first
+		if m.Kind.Row().Plate {
+			return -1
+		}
+		return m.From
+	}
+	slices.SortStableFunc(f.Members, func(a, b framing.Member) int { return cmp.Compare(along(a), along(b)) })
 	count := map[wood.Kind]int{}
 	for i := range f.Members {
 		m := &f.Members[i]
@@ -164,10 +173,13 @@ func (f *filler) choice(edges Edges) Choice {
 	return c
 }
 
+// find tells of the pocket; a stop touches all its pieces.
 func (f *filler) find(level framing.Level, code, text, fix string) {
 	var ids []string
 	for _, m := range f.Members {
-		ids = append(ids, m.ID)
+		if level == framing.Stop {
+			ids = append(ids, m.ID)
+		}
 	}
 	f.Findings = append(f.Findings, framing.Finding{Code: code, Level: level, Text: text, Fix: fix, Members: ids, Opening: f.Pocket.ID})
 }
@@ -217,24 +229,14 @@ func (f *filler) judge() {
 	}
 }
 
-// draw gives the picture the pocket's foot and head, as they were gauged.
+// draw gives the picture the frame as it is nailed together: what is left to pack
+// is told.
 func (f *filler) draw() {
-	s := framing.Section{Known: f.Height > 0 && f.Width > 0, Levels: false}
+	s := framing.Section{Known: f.Height > 0 && f.Width > 0}
 	if s.Known {
 		for _, at := range []measure.Length{0, f.Wall.Length} {
-			s.Points = append(s.Points, framing.SectionPoint{At: at, Ceiling: (headAt(f.Pocket.Heights, at) + f.Pocket.Strip).Millimetres()})
+			s.Points = append(s.Points, framing.SectionPoint{At: at, Ceiling: (f.Height - f.Pocket.Allowance).Millimetres()})
 		}
 	}
 	f.Section = s
-}
-
-// headAt is the gauge nearest to a place.
-func headAt(all []Gauge, at measure.Length) measure.Length {
-	best := all[0]
-	for _, g := range all {
-		if (g.At - at).Abs() < (best.At - at).Abs() {
-			best = g
-		}
-	}
-	return best.Is
 }

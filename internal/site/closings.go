@@ -72,7 +72,7 @@ func (r *resolver) closing(path string, e *Existing, k int, c job.Closing) Closi
 	if out.Lumber = r.wood(path+".lumber", c.Lumber); out.Lumber != nil && out.Lumber.Track {
 		r.faults.Add(path+".lumber", "%q is track: name what its studs are cut from", c.Lumber)
 	}
-	if e.Depth > 0 {
+	if e.Depth > 0 && e.Material != "masonry" && e.Material != "concrete" { // there a frame stands in the hole, not in line with other framing
 		out.Depth = max(e.Depth-out.Near-out.Far, 0)
 	}
 	out.Widths = r.gauges(path+".widths", c.Widths, 10*measure.Metre, hole.To-hole.From)

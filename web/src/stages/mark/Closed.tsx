@@ -9,9 +9,9 @@ import { Sum } from "../../drawing/Sum";
 import { Told } from "../../drawing/Told";
 import { bare } from "../../entry/bare";
 import { LengthEdit } from "../../entry/LengthField";
+import { Findings } from "./Findings";
 import { Gauges } from "./Gauges";
 import { NewPieces } from "./NewPieces";
-import { Against } from "./Against";
 import { type OldOpening, useOldWalls } from "./useOldWall";
 
 type Close = NonNullable<OldOpening["close"]>;
@@ -51,46 +51,46 @@ export function Closed({ which, stretch }: { which: string; stretch: number }) {
   return (
     <div className="with-side" style={{ marginTop: 8 }}>
       <div style={{ minWidth: 0 }}>
-        {drawing?.known && <Section drawing={drawing} height={410} stretch={stretch} selected={chosen} select={choose} />}
-        <div className="two-gauges">
-          <Gauges
-            title="Widths"
-            at="up"
-            all={close.widths ?? []}
-            least={worked?.width}
-            set={(widths) => set({ widths: widths.length ? widths : undefined })}
-            wrong={(f) => wrong(`widths${f}`)}
-          />
-          <Gauges
-            title="Heights"
-            at="from its first side"
-            all={close.heights ?? []}
-            set={(heights) => set({ heights: heights.length ? heights : undefined })}
-            wrong={(f) => wrong(`heights${f}`)}
-          />
+        <div className={drawing?.known ? "pocket" : ""}>
+          {drawing?.known && <Section drawing={drawing} height={470} stretch={stretch} selected={chosen} select={choose} />}
+          <div className={drawing?.known ? "" : "two-gauges"}>
+            <Gauges
+              title="Widths"
+              at="going up"
+              all={close.widths ?? []}
+              least={worked?.width}
+              set={(widths) => set({ widths: widths.length ? widths : undefined })}
+              wrong={(f) => wrong(`widths${f}`)}
+            />
+            <Gauges
+              title="Heights"
+              at="from its first side"
+              all={close.heights ?? []}
+              least={close.strip ? undefined : worked?.height}
+              set={(heights) => set({ heights: heights.length ? heights : undefined })}
+              wrong={(f) => wrong(`heights${f}`)}
+            />
+          </div>
         </div>
         {worked && (
           <>
             {worked.edges.length > 0 && (
               <>
                 <h2>What the boards' edges find</h2>
-                <div className="edges" role="radiogroup" aria-label="What the boards' edges find">
+                <div className="edges">
                   {worked.edges.map((e) => (
-                    <Button
+                    <button
                       key={e.edges}
-                      role="radio"
-                      aria-checked={e.chosen}
-                      h="auto"
-                      py={8}
-                      variant={e.chosen ? "light" : "default"}
-                      styles={{ label: { whiteSpace: "normal", textAlign: "left", display: "block" } }}
+                      type="button"
+                      aria-pressed={e.chosen}
+                      className="edge"
                       onClick={() => e.chosen || set({ edges: e.edges })}
                     >
                       <b>{ways[e.edges]}</b>
-                      {e.chosen && <span className="is-ready"> taken</span>}
-                      <br />
-                      <Said text={e.said} /> <Len text={bare(e.wood)} /> of wood.
-                    </Button>
+                      <span>
+                        <Said text={e.said} /> <Len text={bare(e.wood)} /> of wood.
+                      </span>
+                    </button>
                   ))}
                 </div>
               </>
@@ -121,7 +121,7 @@ export function Closed({ which, stretch }: { which: string; stretch: number }) {
             close={() => choose(undefined)}
           />
         )}
-        <Against findings={worked?.findings ?? []} />
+        <Findings findings={worked?.findings ?? []} of={which} choose={choose} read={() => {}} />
         <section className="controls" aria-label="What is chosen for this closing">
           <h2>
             {which}, {opening.what || "opening"} in {wall.name || wall.id}
@@ -148,9 +148,7 @@ export function Closed({ which, stretch }: { which: string; stretch: number }) {
             mt="sm"
             h={48}
             variant="subtle"
-            onClick={() =>
-              putOpening(wall, k, { close: undefined }).then((made) => made && setSearch({}, { replace: true }))
-            }
+            onClick={() => putOpening(wall, k, { close: undefined }).then((made) => made && setSearch({}, { replace: true }))}
           >
             Leave it open
           </Button>

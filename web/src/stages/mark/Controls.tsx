@@ -10,6 +10,7 @@ import { BearingForm } from "./BearingForm";
 import { Boards } from "./Boards";
 import { KeepClear } from "./KeepClear";
 import { Layout } from "./Layout";
+import { Matching } from "./Matching";
 import { OpeningForm } from "./OpeningForm";
 import { Stretches } from "./Stretches";
 import "./controls.css";
@@ -54,7 +55,19 @@ export function Controls({ wall: w }: { wall: Wall }) {
               <IconTrash size={18} />
             </ActionIcon>
           </legend>
-          <OpeningForm opening={o} set={(change) => setOpening(o, change)} wrong={(field) => wrong(o, field)} />
+          <OpeningForm
+            opening={o}
+            set={(change) => setOpening(o, change)}
+            wrong={(field) => wrong(o, field)}
+            fits={plan.drawings[wall]?.openings.find((x) => x.id === o.id)?.jamb ?? ""}
+            sill={plan.usual.windows[wall]?.sill}
+          />
+          <Matching
+            opening={o}
+            matched={plan.plan.walls[wall]?.matches?.find((m) => m.opening === o.id)}
+            set={(change) => setOpening(o, change)}
+            wrong={(field) => wrong(o, field)}
+          />
           <BearingForm
             opening={o}
             carries={w.carries === "yes"}

@@ -9,6 +9,8 @@ import { useEdits } from "../../edits/useEdits";
 
 interface Props {
   findings: Finding[];
+  /** whose they are, if not the new wall on screen */
+  of?: string;
   choose: (member: string) => void;
   read: (f: Finding) => void;
 }
@@ -16,13 +18,14 @@ interface Props {
 const words = { stop: "Stop", warn: "Look", note: "Note" };
 
 /** What a carpenter should know of this wall, each with its fix to press. */
-export function Findings({ findings, choose, read }: Props) {
+export function Findings({ findings, of, choose, read }: Props) {
   const letters = "abcdefghi";
   const { job, wall } = useJobContext();
   const edits = useEdits(job);
   const w = job.document.walls?.[wall];
   const cure = (fix: string) => {
-    if (w && !edits.isPending) edits.make({ do: "apply-fix", wall: w.id, fix }).catch(tell);
+    const name = of ?? w?.id;
+    if (name && !edits.isPending) edits.make({ do: "apply-fix", wall: name, fix }).catch(tell);
   };
   const apply = (f: Finding) => {
     if (f.apply === "take-reading") return read(f);
@@ -44,7 +47,7 @@ export function Findings({ findings, choose, read }: Props) {
     return i >= 0 && i < letters.length ? <kbd>{letters[i]}</kbd> : null;
   };
   useHotkeys(letters.split("").map((l, i) => [l, () => acts[i]?.act()]));
-  if (findings.length === 0) return <Text className="is-ready">Nothing found against this wall.</Text>;
+  if (findings.length === 0) return <Text className="is-ready">Nothing found against {of ? "it" : "this wall"}.</Text>;
   return (
     <section aria-label="Findings" style={{ display: "grid", gap: 12 }}>
       {findings.map((f) => (

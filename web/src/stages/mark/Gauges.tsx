@@ -42,13 +42,15 @@ export function Gauges({ title, at, all, least, set, wrong }: Props) {
         set([...all, one]).then((made) => made && setOne({ at: "", is: "" }));
       }}
     >
-      <h2>{title}</h2>
+      <h2>
+        {title}, {at}
+      </h2>
       <ul className="plain">
         {all.map((g, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: two may be alike
           <li key={i}>
             <span className="grow">
-              <Len text={bare(g.at)} /> {at}:{" "}
+              at <Len text={bare(g.at)} />:{" "}
               <b>
                 <Len text={bare(g.is)} />
               </b>
@@ -67,7 +69,7 @@ export function Gauges({ title, at, all, least, set, wrong }: Props) {
         ))}
       </ul>
       <div className="gauge">
-        {field(`At, ${at}`, "at")}
+        {field("At", "at")}
         {field("It reads", "is")}
         <Button type="submit" h={48} variant="default" disabled={!one.at || !one.is}>
           Keep it

@@ -11,11 +11,13 @@ import { Plates } from "../../drawing/Plates";
 import { Section } from "../../drawing/Section";
 import { Sum } from "../../drawing/Sum";
 import { bare } from "../../entry/bare";
+import { Closed } from "./Closed";
 import { CommandLine } from "./CommandLine";
 import { Controls } from "./Controls";
 import { Findings } from "./Findings";
 import { Origins } from "./Origins";
 import { There } from "./There";
+import { ThereNew } from "./ThereNew";
 
 /** The plates marked, and every piece with its length and how it came about. */
 export default function Mark() {
@@ -41,10 +43,15 @@ export default function Mark() {
   ]);
   const openings = plan.plan.cutIns ?? [];
   // the saw list names a piece's wall: of a wall that is there, by the opening
-  const inside = search.get("in") ?? openings.find((c) => c.id === search.get("wall"))?.id;
+  const closings = plan.plan.closings ?? [];
+  const all = [
+    ...openings.map((c) => ({ id: c.id, said: `${c.id} in ${c.in}` })),
+    ...closings.map((c) => ({ id: c.id, said: `${c.id} closed` })),
+  ];
+  const inside = search.get("in") ?? all.find((c) => c.id === search.get("wall"))?.id;
   const there = (
     <>
-      {openings.map((c) => (
+      {all.map((c) => (
         <Button
           key={c.id}
           h={48}
@@ -52,11 +59,11 @@ export default function Mark() {
           aria-pressed={inside === c.id}
           onClick={() => setSearch({ in: c.id })}
         >
-          {c.id} in {c.in}
+          {c.said}
         </Button>
       ))}
       <Button h={48} variant="subtle" leftSection={<IconPlus size={18} />} onClick={() => setSearch({ in: "new" })}>
-        Into an old wall
+        In an old wall
       </Button>
     </>
   );
@@ -69,7 +76,13 @@ export default function Mark() {
     return (
       <>
         {tabs}
-        <There which={inside} stretch={stretch} />
+        {openings.some((c) => c.id === inside) ? (
+          <There key={inside} which={inside} stretch={stretch} />
+        ) : closings.some((c) => c.id === inside) ? (
+          <Closed key={inside} which={inside} stretch={stretch} />
+        ) : (
+          <ThereNew />
+        )}
       </>
     );
   if (!w || !worked || !drawing) {

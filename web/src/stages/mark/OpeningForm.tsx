@@ -28,18 +28,20 @@ interface Props {
   opening: Opening;
   set: (change: Partial<Opening>) => unknown;
   wrong: (field: string) => string | undefined;
+  /** depth of a jamb that fits, and a window's usual sill */
+  fits: string;
+  sill?: string;
 }
 
 const hangs = (kind: string) => kind === "door" || kind === "double" || kind === "cased" || kind === "bifold";
 const sits = (kind: string) => kind === "window" || kind === "hatch";
 
 /** All that is chosen for one opening; each field is kept as it is given. */
-export function OpeningForm({ opening: o, set, wrong }: Props) {
+export function OpeningForm({ opening: o, set, wrong, fits, sill }: Props) {
   const word = useWord();
-  const { job, plan, wall } = useJobContext();
+  const { job, plan } = useJobContext();
   const d = job.document;
   const by = o.rough ? "rough" : o.unit ? "unit" : o.parts ? "parts" : o.kind === "rough" ? "rough" : "leaf";
-  const fits = plan.drawings[wall]?.openings.find((x) => x.id === o.id)?.jamb ?? "";
   const [also, setAlso] = useState(false);
   const length = (label: string, field: string, value: string, keep: (v: string) => unknown, empty = false) => (
     <LengthEdit key={label} label={label} units={d.units} value={value} empty={empty} fault={wrong(field)} keep={keep} />
@@ -56,10 +58,9 @@ export function OpeningForm({ opening: o, set, wrong }: Props) {
   );
   const unit = o.kind === "window" || o.kind === "hatch" ? "Unit" : "Leaf";
   const change = (kind: Opening["kind"]) => {
-    const usual = plan.usual.windows[wall]?.sill;
     set({
       kind,
-      sill: sits(kind) ? (o.sill ?? usual) : undefined,
+      sill: sits(kind) ? (o.sill ?? sill) : undefined,
       parts: hangs(kind) ? o.parts : undefined,
       rough: kind === "rough" ? (o.rough ?? o.leaf) : o.rough,
     });
