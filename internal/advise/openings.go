@@ -86,8 +86,8 @@ func (a *adviser) openings() {
 			a.rehang(f, o)
 		case "slider-no-room":
 			a.slideOtherWay(f, o)
-		case "casing-at-corner":
-			a.offCorner(f, o)
+		case "casing-at-corner", "casing-at-far-corner":
+			a.offCorner(f, o, f.Code != "casing-at-corner")
 		}
 	}
 }
@@ -141,14 +141,15 @@ func (a *adviser) slideOtherWay(f framing.Finding, o framing.Opening) {
 }
 
 // offCorner offers to move an opening as far as its casing wants.
-func (a *adviser) offCorner(f framing.Finding, o framing.Opening) {
-	for _, by := range []measure.Length{a.w.CasingWants(a.Rules, o, false), -a.w.CasingWants(a.Rules, o, true)} {
-		centre := o.Centre + by
-		other := o
-		other.Centre = centre
-		if by == 0 || !a.fits(o, centre) || a.w.CasingWants(a.Rules, other, false) > 0 || a.w.CasingWants(a.Rules, other, true) > 0 {
-			continue
-		}
+func (a *adviser) offCorner(f framing.Finding, o framing.Opening, far bool) {
+	by := a.w.CasingWants(a.Rules, o, far)
+	if far {
+		by = -by
+	}
+	centre := o.Centre + by
+	other := o
+	other.Centre = centre
+	if a.fits(o, centre) && a.w.CasingWants(a.Rules, other, false) == 0 && a.w.CasingWants(a.Rules, other, true) == 0 {
 		a.cure(f, "off-corner", a.Rules.Tell(words.MoveItBy, o.ID, by.Abs(), a.w.Wall.EndName(by > 0)), func(o *job.Opening) { o.Centre = job.Exactly(centre, a.Rules.Units) })
 	}
 }

@@ -96,10 +96,10 @@ func (j Join) beside(o Opening, low, high measure.Length) (measure.Length, measu
 
 // checkCasing looks for the room a casing has beside a corner.
 func (f *framer) checkCasing(o Opening) {
-	for _, stop := range []bool{false, true} {
+	for side, stop := range []bool{false, true} {
 		if short := f.CasingWants(f.rules, o, stop); short > 0 {
 			wants := f.rules.casing()
-			f.about(o, Note, "casing-at-corner", o.Centre, nil, f.rules.Tell(words.CasingHasNoRoom, o.ID, max(wants-short, 0), wants), f.rules.Tell(words.MoveItOrRipTheCasing))
+			f.about(o, Note, [2]string{"casing-at-corner", "casing-at-far-corner"}[side], o.Centre, nil, f.rules.Tell(words.CasingHasNoRoom, o.ID, max(wants-short, 0), wants), f.rules.Tell(words.MoveItOrRipTheCasing))
 		}
 	}
 }

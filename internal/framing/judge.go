@@ -1,6 +1,7 @@
 package framing
 
 import (
+	"cmp"
 	"maps"
 	"math"
 	"slices"
@@ -216,13 +217,34 @@ func (t Tally) Weight(key string, weights Weights) float64 {
 	return 0
 }
 
+// Charge is one line of what a layout costs.
+type Charge struct {
+	Name   string // of what is counted
+	Count  int
+	Weight float64 // of one of them
+	Cost   float64
+}
+
+// Charges are all that a layout costs by some weights, the largest first; what costs
+// nothing is left out.
+func (t Tally) Charges(weights Weights) []Charge {
+	var out []Charge
+	for _, counts := range []map[string]int{t.Counts, t.Also} {
+		for _, k := range slices.Sorted(maps.Keys(counts)) { // so that the same counts always add up to the same
+			if w := t.Weight(k, weights); w*float64(counts[k]) != 0 {
+				out = append(out, Charge{k, counts[k], w, w * float64(counts[k])})
+			}
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Charge) int { return cmp.Compare(b.Cost, a.Cost) })
+	return out
+}
+
 // Score is what it costs by some weights, to a thousandth: the least is best.
 func (t Tally) Score(weights Weights) float64 {
 	total := 0.0
-	for _, counts := range []map[string]int{t.Counts, t.Also} {
-		for _, k := range slices.Sorted(maps.Keys(counts)) { // so that the same counts always add up to the same
-			total += t.Weight(k, weights) * float64(counts[k])
-		}
+	for _, c := range t.Charges(weights) {
+		total += c.Cost
 	}
 	return math.Round(total*1000) / 1000
 }

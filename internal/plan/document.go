@@ -72,8 +72,17 @@ type Origin struct {
 	Score    float64        `json:"score" doc:"Its counts by the crew's weights; the least is best."`
 	Counts   map[string]int `json:"counts" doc:"By finding code, and by studs, odd-bays, board-cuts."`
 	Also     map[string]int `json:"also" doc:"What else it is charged for: edges-off-wood, narrow-bays, off-joists, over-hidden, studs-moved, fixings-moved."`
+	Sum      []Charge       `json:"sum" nullable:"false" doc:"What the score is made up of, the largest first; what costs nothing is left out."`
 	Fix      string         `json:"fix,omitempty" doc:"The fix that takes it; left out of the one that is chosen."`
 	Why      []string       `json:"why" nullable:"false" doc:"How it differs from the one that is chosen; of that one, from the best of the others."`
+}
+
+// Charge is one line of a layout's score.
+type Charge struct {
+	What   string  `json:"what" doc:"As in counts and also."`
+	Count  int     `json:"count"`
+	Weight float64 `json:"weight" doc:"Of one of them."`
+	Cost   float64 `json:"cost"`
 }
 
 // CutIn is an opening to be cut into a wall that is there.

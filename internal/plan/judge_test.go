@@ -95,6 +95,13 @@ func TestTheJudgeCountsAsThePlanDoes(t *testing.T) {
 					odd++
 				}
 			}
+			opened := 0.0
+			for _, c := range o.Sum {
+				assert.Equal(t, o.Counts[c.What]+o.Also[c.What], c.Count, c.What)
+				assert.InDelta(t, float64(c.Count)*c.Weight, c.Cost, 1e-3)
+				opened += c.Cost
+			}
+			assert.InDelta(t, o.Score, opened, 2e-3, "the score is its sum")
 			assert.Equal(t, studs, o.Counts["studs"])
 			assert.Equal(t, odd, o.Counts["odd-bays"])
 			assert.Equal(t, other.Sheets[0].Cuts, o.Counts["board-cuts"])

@@ -1,6 +1,8 @@
 package plan
 
 import (
+	"math"
+
 	"homalos/internal/advise"
 	"homalos/internal/job"
 	"homalos/internal/words"
@@ -12,7 +14,10 @@ func (s *writer) writeLayout(out *Wall, w *work.Wall) {
 	u := s.Rules.Units
 	for _, o := range w.Origins {
 		one := Origin{
-			Origin: job.Origin{Kind: o.Kind, Joists: o.Joists}, Said: o.Said, Chosen: o.Chosen, Proposed: o.Proposed, Score: o.Score, Counts: o.Counts, Also: o.Also, Why: o.Why,
+			Origin: job.Origin{Kind: o.Kind, Joists: o.Joists}, Said: o.Said, Chosen: o.Chosen, Proposed: o.Proposed, Score: o.Score, Counts: o.Counts, Also: o.Also, Why: o.Why, Sum: []Charge{},
+		}
+		for _, c := range o.Charges(s.Weights) {
+			one.Sum = append(one.Sum, Charge{c.Name, c.Count, c.Weight, math.Round(c.Cost*1000) / 1000})
 		}
 		if !o.Chosen {
 			one.Fix = advise.OriginFix(o)

@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -315,6 +316,33 @@ func TestAScreenBesideADoorIsShorterThanHingeToHandle(t *testing.T) {
 			require.True(t, ok)
 			assert.NotContains(t, byCode(computed(t, screen(most)).Walls[0]), "knob-hits")
 			assert.Contains(t, byCode(computed(t, screen(most+u.Pick(measure.Inch, 25*measure.Millimetre))).Walls[0]), "knob-hits")
+		}
+	}
+}
+
+// A casing short of room at both corners is told of each, with the move that each
+// wants; one that cures neither is not offered.
+func TestACasingBetweenTwoCorners(t *testing.T) {
+	d := opened(measure.Imperial, job.Opening{Kind: "cased", Rough: sized("40", "80"), Jacks: -1})
+	square := func(id, at string) job.Wall {
+		w := d.Walls[0]
+		w.ID, w.Openings, w.Layout = id, nil, nil
+		w.From, w.To = job.Place{X: job.L(at), Y: job.L("3 1/2")}, job.Place{X: job.L(at), Y: job.L("60")}
+		return w
+	}
+	one := d.Walls[0]
+	for far, codes := range map[string][]string{"124": {"casing-at-corner", "casing-at-far-corner"}, "140": {"casing-at-corner"}} {
+		d.Walls = []job.Wall{one, square("B", "78 1/2"), square("C", far)}
+		found := byCode(computed(t, d).Walls[0])
+		for _, code := range []string{"casing-at-corner", "casing-at-far-corner"} {
+			f, ok := found[code]
+			require.Equal(t, slices.Contains(codes, code), ok, "%s %s", far, code)
+			assert.Equal(t, ok && len(codes) == 1, len(f.Fixes) == 1, "%s: off one it would come to the other", code)
+			for _, x := range f.Fixes {
+				cured, err := applyFix(d, "A", x.ID)
+				require.NoError(t, err)
+				assert.NotContains(t, byCode(computed(t, cured).Walls[0]), code)
+			}
 		}
 	}
 }

@@ -2112,6 +2112,19 @@ export interface components {
              */
             others: number;
         };
+        PlanCharge: {
+            /** Format: double */
+            cost: number;
+            /** Format: int64 */
+            count: number;
+            /**
+             * Format: double
+             * @description Of one of them.
+             */
+            weight: number;
+            /** @description As in counts and also. */
+            what: string;
+        };
         PlanClosing: {
             /** @description Both ways of backing the boards' edges; none before it is gauged. */
             edges: components["schemas"]["PlanEdgeChoice"][];
@@ -2794,6 +2807,8 @@ export interface components {
              * @description Its counts by the crew's weights; the least is best.
              */
             score: number;
+            /** @description What the score is made up of, the largest first; what costs nothing is left out. */
+            sum: components["schemas"]["PlanCharge"][];
             /** @description How it differs from the one that is chosen; of that one, from the best of the others. */
             why: string[];
         };

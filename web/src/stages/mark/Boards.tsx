@@ -7,7 +7,7 @@ import { SheetsForm } from "./SheetsForm";
 
 type Weights = NonNullable<Rules["weights"]>;
 
-const charged: [keyof Weights, string][] = [
+export const charged: [keyof Weights, string][] = [
   ["stop", "what stops, as a pipe in a stud"],
   ["in-the-clear", "wood in what is kept clear"],
   ["over-hidden", "fixed over a hidden find"],

@@ -56,7 +56,7 @@ export function Findings({ findings, of, choose, read }: Props) {
             {words[f.level as keyof typeof words]}: <Told text={f.text} />
           </b>
           {f.fixes?.map((x) => (
-            <button key={x.id} type="button" className="fix" onClick={() => cure(x.id)}>
+            <button key={x.id} type="button" className="fix keyed" onClick={() => cure(x.id)}>
               {letter(f.code + (f.at ?? "") + x.id)}
               <span>
                 <Said text={x.text} />

@@ -5,6 +5,7 @@ import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { Said } from "../../drawing/Len";
 import { useEdits } from "../../edits/useEdits";
+import { charged } from "./Boards";
 
 interface Props {
   wall: string;
@@ -12,6 +13,9 @@ interface Props {
   looked?: number;
   look: (i?: number) => void;
 }
+
+/** What a layout is charged for, in words. */
+const named = (what: string) => charged.find(([name]) => name === what)?.[1] ?? `a finding: ${what.replaceAll("-", " ")}`;
 
 /** What the marks could go by, each with what it costs: the best is proposed, one key takes any. */
 export function Origins({ wall, origins, looked, look }: Props) {
@@ -65,6 +69,23 @@ export function Origins({ wall, origins, looked, look }: Props) {
                   <span className="why quiet">
                     <Said text={o.why.join("; ")} />
                   </span>
+                )}
+                {o.sum.length > 0 && (
+                  <details className="sum-of-score">
+                    <summary>
+                      how it comes to <span className="num">{o.score}</span>
+                    </summary>
+                    <ul>
+                      {o.sum.map((c) => (
+                        <li key={c.what}>
+                          <span className="grow">{named(c.what)}</span>
+                          <span className="num">
+                            {c.count} × {c.weight} = <b>{c.cost}</b>
+                          </span>
+                        </li>
+                      ))}
+                    </ul>
+                  </details>
                 )}
               </span>
               {!o.chosen && (
