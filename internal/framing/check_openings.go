@@ -43,6 +43,7 @@ func (f *framer) checkOpenings(found Found) {
 		f.checkCasing(o)
 	}
 	f.checkMatches()
+	f.checkHalves()
 }
 
 // checkSlider says where a top-hung leaf wants wall beside the opening, and

@@ -22,6 +22,7 @@ type Bears struct {
 
 // Link is one link of the load's path to the ground.
 type Link struct {
+	Key   string // under-left, under-right, to-ground; "" for what isn't entered
 	What  string
 	There bool
 }
@@ -65,19 +66,29 @@ func (f *framer) bears(found Found) {
 func (f *framer) path(o Opening, has measure.Length, found Found) []Link {
 	tell := f.rules.Tell
 	out := []Link{
-		{tell(words.LinkHeader, o.Engineer.By), true},
-		{tell(words.LinkJacks, o.Jacks, has), has >= o.Engineer.Each},
-		{tell(words.LinkPlate), true},
+		{"", tell(words.LinkHeader, o.Engineer.By), true},
+		{"", tell(words.LinkJacks, o.Jacks, has), has >= o.Engineer.Each},
+		{"", tell(words.LinkPlate), true},
 	}
 	floor := survey.Crossed(found.Joists, survey.Floor, f.Wall.At(0), f.Wall.At(f.Wall.Length))
-	for _, side := range [][2]measure.Length{{o.Left() - has, o.Left()}, {o.Right(), o.Right() + has}} {
+	for i, side := range [][2]measure.Length{{o.Left() - has, o.Left()}, {o.Right(), o.Right() + has}} {
 		under := false
 		for _, c := range floor {
 			at := measure.FromMillimetres(c.Station)
 			half := measure.FromMillimetres(c.Half)
 			under = under || at+half > side[0] && at-half < side[1]
 		}
-		out = append(out, Link{tell(words.LinkUnderJacks, side[0], side[1]), under || f.rules.Concrete})
+		out = append(out, o.Engineer.link(tell, [2]string{"under-left", "under-right"}[i], tell(words.LinkUnderJacks, side[0], side[1]), under || f.rules.Concrete))
 	}
-	return append(out, Link{tell(words.LinkToGround), false})
+	return append(out, o.Engineer.link(tell, "to-ground", tell(words.LinkToGround), false))
+}
+
+// link is one of the path's, as it was entered; else as it is asked for.
+func (e *Engineered) link(tell func(words.Code, ...any) string, key, asked string, found bool) Link {
+	for _, x := range e.Path {
+		if x.Key == key {
+			return Link{key, tell(words.LinkEntered, asked, x.What, x.By), true}
+		}
+	}
+	return Link{key, asked, found}
 }

@@ -46,6 +46,8 @@ type Opening struct {
 	Levelled    bool           // Level is given
 	Tied        *Tied          // its group's head; nil: it has none
 	Engineer    *Engineered
+	First       string // the side that stands first, where the other is set from the unit; "": both are laid out
+	Waits       bool   // the other does, as the unit isn't measured yet
 	Match       *Match // an opening that is there, which it is to line up with
 }
 
@@ -63,7 +65,11 @@ type Engineered struct {
 	Depth           measure.Length // of the header; 0: its lumber's
 	Steel           string
 	Each            measure.Length // bearing at each end
+	Path            []Looked
 }
+
+// Looked is a link of the load's path that somebody licensed has looked at.
+type Looked struct{ Key, What, By string }
 
 // Header spans an opening that carries no load.
 type Header struct {

@@ -36,6 +36,8 @@ type Rules struct {
 
 	Sheets []Sheet // the boards that the crew hangs; the first is the one a layout is judged by
 
+	Jambs []measure.Length // the depths they are sold in
+
 	Floor, Ceiling wood.Anchor // what plates are fixed with, where a wall has none of its own
 }
 

@@ -52,6 +52,7 @@ type Rules struct {
 
 	Marking string   `json:"marking,omitempty" enum:"edges,first-mark,centres,back-edges" doc:"How plates are marked, the same studs whichever: each by its near edge with the wood ahead; the same with the tape hooked on the first stud's mark; by its centre; by its far edge with the wood behind the mark. Default edges."`
 	Sheets  []Sheet  `json:"sheets,omitempty" maxItems:"6" nullable:"false" doc:"The boards that the crew hangs; layouts are judged by the first. Default one of 48 × 96 in or 1200 × 2400 mm, standing."`
+	Jambs   []Length `json:"jambs,omitempty" format:"length" maxItems:"12" nullable:"false" doc:"Depths that the crew's jambs are sold in. Default 4 9/16 and 6 9/16 in; in metric none is taken for granted."`
 	Weights *Weights `json:"weights,omitempty" doc:"What a layout is charged for, in the crew's own measure: the one with the least score is proposed."`
 
 	FixFloor   *Fixing `json:"fixFloor,omitempty" doc:"What bottom plates are fixed with. Default screws into timber, pins into concrete."`
@@ -350,6 +351,7 @@ type Opening struct {
 	Jamb        Length   `json:"jamb,omitzero" format:"length" doc:"Depth of the jamb that is there. Default: as deep as studs and boards."`
 	Head        string   `json:"head,omitempty" maxLength:"64" doc:"A group's name: its openings share one elevation, the highest."`
 	Level       Length   `json:"level,omitzero" format:"length" doc:"Elevation of its head from the laser line, where a level line is there to follow."`
+	First       string   `json:"first,omitempty" enum:"left,right" doc:"Built in two halves: this side stands first, where leaf or rough size put it; the other is set from the unit, and waits until that is measured."`
 	Match       *Match   `json:"match,omitempty" doc:"An opening that is there, which this one is to line up with."`
 	Bearing     *Bearing `json:"bearing,omitempty" doc:"What a licensed engineer named for it. Without it an opening in a wall that carries waits."`
 }
@@ -379,6 +381,16 @@ type Bearing struct {
 	Depth  Length `json:"depth,omitzero" format:"length" doc:"Of the header. Default: its lumber's."`
 	Steel  string `json:"steel,omitempty" maxLength:"100" doc:"What section, if it is of steel."`
 	Each   Length `json:"each" format:"length" doc:"Bearing at each end."`
+
+	Path []BearingLink `json:"path,omitempty" maxItems:"6" nullable:"false" doc:"Links of the load's path to the ground that were looked at by somebody licensed; what isn't entered is missing."`
+}
+
+// BearingLink is one link of a load's path to the ground.
+type BearingLink struct {
+	Link string `json:"link" enum:"under-left,under-right,to-ground" doc:"What is under the left jacks, under the right; what carries that down, floor by floor."`
+	What string `json:"what" maxLength:"200" doc:"What is there."`
+	By   string `json:"by" maxLength:"200" doc:"Who looked at it."`
+	When string `json:"when,omitempty" maxLength:"40"`
 }
 
 // Size is a width and a height.

@@ -34,7 +34,7 @@ func (s *writer) writeBearing(out *Wall, w *work.Wall) {
 			one.Plates = tell(words.LowestPlateStops, -b.Room)
 		}
 		for _, l := range b.Path {
-			one.Path = append(one.Path, Link{l.What, l.There})
+			one.Path = append(one.Path, Link{l.Key, l.What, l.There})
 		}
 		out.Bearing = append(out.Bearing, one)
 	}

@@ -52,6 +52,7 @@ func (s *writer) writeCutIn(c *work.CutIn) CutIn {
 	w := Wall{}
 	s.writeBearing(&w, c.Wall)
 	out.Bearing, out.Matches = w.Bearing, s.writeMatches(c.Wall)
+	out.Jambs = s.writeJambs(c.Wall, c.Deep)
 	return out
 }
 

@@ -55,6 +55,7 @@ type Wall struct {
 	Bays     []Bay           `json:"bays" nullable:"false" doc:"The clear spaces between its uprights, openings left out."`
 	Spacers  []Spacer        `json:"spacers,omitempty" nullable:"false" doc:"Where it has equal bays: the stretches that they divide."`
 	Sheets   []Sheet         `json:"sheets" nullable:"false" doc:"Each of the crew's boards tried on it, standing and lying; layouts are judged by the first."`
+	Jambs    []Jamb          `json:"jambs,omitempty" nullable:"false" doc:"For each opening that has one: how deep its jamb is, and how a stock one comes to that."`
 	Matches  []Match         `json:"matches,omitempty" nullable:"false" doc:"Its openings that are to line up with one that is there."`
 	Bearing  []Bears         `json:"bearing,omitempty" nullable:"false" doc:"Its openings that carry, as an engineer named them, and what follows."`
 	Advice   []advise.Advice `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`
@@ -96,6 +97,7 @@ type CutIn struct {
 	Corners  []CutCorner `json:"corners" nullable:"false" doc:"On the room's face, then on the other, each as one sees it."`
 	Steps    []string    `json:"steps" nullable:"false" doc:"The order of the work, with its holds."`
 	Jamb     string      `json:"jamb" doc:"Depth of a jamb that fits: the wall's over all."`
+	Jambs    []Jamb      `json:"jambs,omitempty" nullable:"false"`
 	Matches  []Match     `json:"matches,omitempty" nullable:"false"`
 	Bearing  []Bears     `json:"bearing,omitempty" nullable:"false"`
 }
@@ -152,6 +154,16 @@ type Sheet struct {
 	Said      string   `json:"said"`
 }
 
+// Jamb is how deep an opening's jamb is to be.
+type Jamb struct {
+	Opening string `json:"opening"`
+	Depth   string `json:"depth" doc:"The wall's over all."`
+	Stock   string `json:"stock,omitempty" doc:"The stock depth that is taken; left out where none is known."`
+	Does    string `json:"does,omitempty" enum:"fits,rip,extend"`
+	By      string `json:"by,omitempty" doc:"That is ripped off or put on, or by which it stands proud."`
+	Said    string `json:"said"`
+}
+
 // Bears is an opening that carries, with what follows from an engineer's entry. No
 // size in it is ours.
 type Bears struct {
@@ -165,6 +177,7 @@ type Bears struct {
 
 // Link is one link of a load's path to the ground.
 type Link struct {
+	Link  string `json:"link,omitempty" doc:"What it is entered by, in the opening's bearing.path."`
 	What  string `json:"what"`
 	There bool   `json:"there"`
 }

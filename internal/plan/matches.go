@@ -42,3 +42,19 @@ func (s *writer) writeMatches(w *work.Wall) (out []Match) {
 	}
 	return out
 }
+
+// writeJambs writes how deep the jambs of a wall's openings are.
+func (s *writer) writeJambs(w *work.Wall, deep measure.Length) (out []Jamb) {
+	u := s.Rules.Units
+	for _, j := range w.Jambs(s.Rules, deep) {
+		one := Jamb{Opening: j.Opening, Depth: u.Write(j.Depth), Does: string(j.Does), Said: j.Say(s.Rules)}
+		if j.Stock > 0 {
+			one.Stock = u.Write(j.Stock)
+		}
+		if j.By > 0 {
+			one.By = u.Write(j.By)
+		}
+		out = append(out, one)
+	}
+	return out
+}

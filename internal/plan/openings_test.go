@@ -9,6 +9,7 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/site"
 )
 
 func sized(w, h string) *job.Size { return &job.Size{Width: job.L(w), Height: job.L(h)} }
@@ -415,4 +416,97 @@ func TestBlocksKeepAJambStraight(t *testing.T) {
 	assert.Len(t, kinds(computed(t, d).Walls[0], "nogging"), 6)
 	d.Walls[0].Openings[0].Blocks, d.Walls[0].Openings[0].Hand, d.Walls[0].Openings[0].Switch = 1, "left", 2
 	assert.Len(t, kinds(computed(t, d).Walls[0], "nogging"), 1, "it would lie in the switch's box")
+}
+
+// An opening in two halves: its first side stands where the leaf put it; the other
+// waits for the unit, then stands where that says.
+func TestASecondSideIsSetFromTheUnit(t *testing.T) {
+	for _, u := range []measure.System{measure.Imperial, measure.Metric} {
+		for _, first := range []string{"left", "right"} {
+			size := func(w, h string) *job.Size { return &job.Size{Width: job.L(w), Height: job.L(h)} }
+			d := opened(u, job.Opening{Kind: "door", Leaf: size(u.Words("30", "750"), u.Words("80", "2000"))})
+			side := func(w Wall, kind string, right bool) Member {
+				all := kinds(w, kind)
+				require.Len(t, all, 2)
+				return all[map[bool]int{true: 1}[right]]
+			}
+			both := computed(t, d).Walls[0]
+			d.Walls[0].Openings[0].First = first
+			w := computed(t, d).Walls[0]
+			f := byCode(w)["second-side-waits"]
+			assert.Equal(t, "stop", f.Level)
+			for _, kind := range []string{"king", "jack"} {
+				assert.Equal(t, "ready", side(w, kind, first == "right").State, "%s: the first %s", u, kind)
+				assert.Equal(t, "blocked", side(w, kind, first == "left").State, "%s: the second %s", u, kind)
+			}
+			assert.Equal(t, "blocked", kinds(w, "header")[0].State)
+			held := 0
+			for _, m := range kinds(w, "bottom-plate") {
+				if m.State == "blocked" {
+					held++
+				}
+			}
+			assert.Equal(t, 1, held, "the stub on the second side")
+
+			// the unit is wider by an inch than the leaf's usual rule
+			d.Walls[0].Openings[0].Unit = size(u.Words("32 1/2", "835"), u.Words("80", "2000"))
+			w = computed(t, d).Walls[0]
+			assert.NotContains(t, byCode(w), "second-side-waits")
+			kept, moved := side(w, "jack", first == "right"), side(w, "jack", first == "left")
+			assert.Equal(t, side(both, "jack", first == "right").From, kept.From, "the first side stays")
+			assert.NotEqual(t, side(both, "jack", first == "left").From, moved.From)
+			assert.Equal(t, "ready", moved.State)
+		}
+	}
+	d := opened(measure.Imperial, job.Opening{Kind: "door", Unit: sized("31 1/2", "80"), First: "left"})
+	faults := site.Check(d)
+	require.Len(t, faults, 1)
+	assert.Equal(t, "walls[0].openings[0].first", faults[0].Path)
+}
+
+// A wall 4 1/2 over all takes the stock jamb of 4 9/16; a deeper one is extended or
+// ripped from a deeper one.
+func TestWhatJambIsStock(t *testing.T) {
+	for board, want := range map[string][]string{"1/2": {"4 1/2 in", "4 9/16 in", "fits", "1/16 in"}, "5/8": {"4 3/4 in", "6 9/16 in", "rip", "1 13/16 in"}, "2": {"7 1/2 in", "6 9/16 in", "extend", "15/16 in"}} {
+		d := opened(measure.Imperial, job.Opening{Kind: "door", Leaf: sized("30", "80")})
+		d.Rules.Board = job.L(board)
+		w := computed(t, d).Walls[0]
+		require.Len(t, w.Jambs, 1)
+		assert.Equal(t, want, []string{w.Jambs[0].Depth, w.Jambs[0].Stock, w.Jambs[0].Does, w.Jambs[0].By})
+	}
+	d := opened(measure.Metric, job.Opening{Kind: "door", Leaf: sized("750", "2000")})
+	assert.Empty(t, computed(t, d).Walls[0].Jambs[0].Stock, "none is taken for granted")
+	d.Rules.Jambs = []job.Length{job.L("115"), job.L("120"), job.L("150")}
+	assert.Equal(t, "120 mm", computed(t, d).Walls[0].Jambs[0].Stock, "95 and two of 12.5")
+	d.Rules.Jambs = []job.Length{job.L("2")}
+	assert.Equal(t, "rules.jambs[0]", site.Check(d)[0].Path)
+}
+
+// A link of the load's path is there once somebody licensed has looked at it.
+func TestLinksOfALoadsPathAreEntered(t *testing.T) {
+	entry := job.Bearing{By: "E", When: "2026-03-02", Lumber: "2x4", Each: job.L("1 1/2")}
+	d := opened(measure.Imperial, job.Opening{Kind: "cased", Rough: sized("40", "80"), Bearing: &entry})
+	d.Walls[0].Carries = "yes"
+	missing := func() (out []string) {
+		for _, l := range computed(t, d).Walls[0].Bearing[0].Path {
+			if !l.There {
+				out = append(out, l.Link)
+			}
+		}
+		return out
+	}
+	assert.Equal(t, []string{"under-left", "under-right", "to-ground"}, missing())
+	entry.Path = []job.BearingLink{{Link: "to-ground", What: "steel post on its footing", By: "E"}, {Link: "under-left", What: "blocked solid", By: "E"}}
+	d.Walls[0].Openings[0].Bearing = &entry
+	assert.Equal(t, []string{"under-right"}, missing())
+	for path, links := range map[string][]job.BearingLink{
+		"path[0].by":   {{Link: "to-ground", What: "post"}},
+		"path[0].what": {{Link: "to-ground", By: "E"}},
+		"path[1].link": {{Link: "to-ground", What: "post", By: "E"}, {Link: "to-ground", What: "post", By: "E"}},
+	} {
+		entry.Path = links
+		faults := site.Check(d)
+		require.Len(t, faults, 1, path)
+		assert.Equal(t, "walls[0].openings[0].bearing."+path, faults[0].Path)
+	}
 }

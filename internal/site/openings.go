@@ -61,6 +61,7 @@ func (r *resolver) opening(path string, o job.Opening, wall *framing.Wall) frami
 		}
 	}
 	out.Width, out.Height = r.roughSize(path, o)
+	r.halves(path, o, &out)
 	out.Leaf = r.leafWidth(o)
 	out.Goes, out.Usual = r.goesIn(path, o)
 	out.FinishFloor = r.within(path+".finishFloor", o.FinishFloor, 0, 0, u.Pick(12*in, 300*measure.Millimetre))
@@ -91,6 +92,37 @@ func (r *resolver) opening(path string, o job.Opening, wall *framing.Wall) frami
 		}
 	}
 	return out
+}
+
+// halves reads an opening that is built in two halves: its first side stands where
+// leaf or rough size put it, the other is set from the unit. Rule: the work, step 5.
+func (r *resolver) halves(path string, o job.Opening, out *framing.Opening) {
+	if out.First = o.First; o.First == "" {
+		return
+	}
+	laid := o
+	laid.Unit = nil
+	if laid.Rough == nil && laid.Leaf == nil || o.Kind == string(framing.Rough) {
+		r.faults.Add(path+".first", "say where its first side stands: by a leaf or a rough size, and the unit once that is here")
+		return
+	}
+	before := len(r.faults)
+	width, _ := r.roughSize(path, laid)
+	if out.Waits = o.Unit == nil || !o.Unit.Width.Given(); out.Waits {
+		if len(r.faults) == before {
+			out.Width = width
+		}
+		return
+	}
+	unit := r.positive(path+".unit.width", o.Unit.Width) + r.overLeaf(path, o).unit[0]
+	if len(r.faults) > before {
+		return
+	}
+	left := out.Centre - width/2
+	if o.First == "right" {
+		left += width - unit
+	}
+	out.Width, out.Centre = unit, left+unit/2
 }
 
 // sill reads how high it sits, where it does.
@@ -149,6 +181,22 @@ func (r *resolver) engineered(path string, b *job.Bearing) *framing.Engineered {
 	out.Depth = r.optional(path+".depth", b.Depth, u.Pick(measure.Inch, 25*measure.Millimetre), u.Pick(48*measure.Inch, 1200*measure.Millimetre))
 	if b.Steel != "" && !b.Depth.Given() {
 		r.faults.Add(path+".depth", "missing: say how deep the steel is")
+	}
+	seen := map[string]bool{}
+	for i, l := range b.Path {
+		at := fmt.Sprintf("%s.path[%d]", path, i)
+		what, by := strings.TrimSpace(l.What), strings.TrimSpace(l.By)
+		if what == "" {
+			r.faults.Add(at+".what", "missing: say what is there")
+		}
+		if by == "" {
+			r.faults.Add(at+".by", "missing: say who looked at it; only somebody licensed may")
+		}
+		if seen[l.Link] {
+			r.faults.Add(at+".link", "%q stands twice: one entry for each", l.Link)
+		}
+		seen[l.Link] = true
+		out.Path = append(out.Path, framing.Looked{Key: l.Link, What: what, By: by})
 	}
 	if !b.Each.Given() {
 		r.faults.Add(path+".each", "missing: say how much of it bears at each end")

@@ -46,6 +46,19 @@ func (r *resolver) setRules() {
 	if rules.Sheets == nil {
 		r.Rules.Sheets = []framing.Sheet{framing.UsualSheet(u)}
 	}
+	r.Rules.Jambs = framing.UsualJambs(u)
+	if rules.Jambs != nil {
+		r.Rules.Jambs = nil
+	}
+	for i, j := range rules.Jambs {
+		at := fmt.Sprintf("rules.jambs[%d]", i)
+		if l, ok := r.must(at, j); ok {
+			if l < u.Pick(2*in, 50*measure.Millimetre) || l > u.Pick(24*in, 600*measure.Millimetre) {
+				r.faults.Add(at, "%s is no depth for a jamb", r.write(l))
+			}
+			r.Rules.Jambs = append(r.Rules.Jambs, l)
+		}
+	}
 	r.Weights = framing.UsualWeights()
 	for key, given := range rules.Weights.Given() {
 		r.Weights[key] = given

@@ -501,6 +501,8 @@ export interface components {
             lumber?: string;
             /** @description Where it stands written. */
             paper?: string;
+            /** @description Links of the load's path to the ground that were looked at by somebody licensed; what isn't entered is missing. */
+            path?: components["schemas"]["BearingLink"][];
             /**
              * Format: int64
              * @description Default 1.
@@ -510,6 +512,18 @@ export interface components {
             steel?: string;
             /** @description The day. */
             when: string;
+        };
+        BearingLink: {
+            /** @description Who looked at it. */
+            by: string;
+            /**
+             * @description What is under the left jacks, under the right; what carries that down, floor by floor.
+             * @enum {string}
+             */
+            link: "under-left" | "under-right" | "to-ground";
+            /** @description What is there. */
+            what: string;
+            when?: string;
         };
         Break: {
             /**
@@ -1750,6 +1764,11 @@ export interface components {
              */
             finishFloor?: string;
             /**
+             * @description Built in two halves: this side stands first, where leaf or rough size put it; the other is set from the unit, and waits until that is measured.
+             * @enum {string}
+             */
+            first?: "left" | "right";
+            /**
              * @description Where its hinges are, or the side that a slider or a pocket door goes to, seen with the wall's start at the left.
              * @enum {string}
              */
@@ -2228,6 +2247,7 @@ export interface components {
             in: string;
             /** @description Depth of a jamb that fits: the wall's over all. */
             jamb: string;
+            jambs?: components["schemas"]["PlanJamb"][];
             /** @description Of that wall. */
             length: string;
             matches?: components["schemas"]["PlanMatch"][];
@@ -2614,6 +2634,18 @@ export interface components {
             id: string;
             width: string;
         };
+        PlanJamb: {
+            /** @description That is ripped off or put on, or by which it stands proud. */
+            by?: string;
+            /** @description The wall's over all. */
+            depth: string;
+            /** @enum {string} */
+            does?: "fits" | "rip" | "extend";
+            opening: string;
+            said: string;
+            /** @description The stock depth that is taken; left out where none is known. */
+            stock?: string;
+        };
         PlanLaid: {
             /** @description What its start is called, and its end: by what they meet. */
             ends: string[];
@@ -2636,6 +2668,8 @@ export interface components {
             what: string;
         };
         PlanLink: {
+            /** @description What it is entered by, in the opening's bearing.path. */
+            link?: string;
             there: boolean;
             what: string;
         };
@@ -3176,6 +3210,8 @@ export interface components {
             ends: string[];
             findings: components["schemas"]["PlanFinding"][];
             id: string;
+            /** @description For each opening that has one: how deep its jamb is, and how a stock one comes to that. */
+            jambs?: components["schemas"]["PlanJamb"][];
             length: string;
             /** @description Where the line lies and how to strike it; left out where there is no room to strike it in. */
             line?: components["schemas"]["PlanWallLine"];
@@ -3386,6 +3422,8 @@ export interface components {
              * @description A piece whose 95 % spread is wider than this is held back. Default 3/16 in or 5 mm.
              */
             hold?: string;
+            /** @description Depths that the crew's jambs are sold in. Default 4 9/16 and 6 9/16 in; in metric none is taken for granted. */
+            jambs?: string[];
             /**
              * Format: length
              * @description Width of the saw cut. Default 1/8 in or 3 mm.

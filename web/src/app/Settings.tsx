@@ -40,6 +40,7 @@ export function Settings({ job, usual, close }: { job: Shown; usual: PlanBody["u
   const word = useWord();
   const keep = (next: Draft) => edits.make(next).catch(tell);
   const set = (change: Partial<typeof rules>) => keep({ do: "put-rules", rules: { ...rules, ...change } });
+  const jambs = (rules.jambs ?? usual.rules.jambs ?? []).map(bare);
   return (
     <Modal opened onClose={close} title="Rules and lumber" size="lg">
       <SimpleGrid cols={{ base: 1, sm: 2 }} spacing="sm">
@@ -128,6 +129,17 @@ export function Settings({ job, usual, close }: { job: Shown; usual: PlanBody["u
           allowDeselect={false}
           onChange={(v) => set({ doorway: v as "stubs" })}
           description="Whole keeps the stack of plates alike, with no fixing and no glue in the doorway."
+        />
+        <TextInput
+          key={jambs.join()}
+          className="whole-row"
+          label="Jambs are sold in depths of"
+          description="With commas between. Each opening says which of them fits its wall."
+          defaultValue={jambs.join(", ")}
+          onBlur={(e) => {
+            const now = listed(e.currentTarget.value, d.units);
+            if (now.join() !== jambs.join()) set({ jambs: now });
+          }}
         />
       </SimpleGrid>
       <WhatWordsMean />

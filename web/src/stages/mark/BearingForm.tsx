@@ -9,6 +9,7 @@ import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
 
 type Entry = NonNullable<Opening["bearing"]>;
+type Looked = NonNullable<Entry["path"]>[number];
 
 interface Props {
   opening: Opening;
@@ -25,6 +26,33 @@ export function BearingForm({ opening: o, carries, set, wrong, said: of }: Props
   const { job, plan, wall } = useJobContext();
   const [one, setOne] = useState<Entry>();
   const said = (of ?? plan.plan.walls[wall]?.bearing)?.find((b) => b.opening === o.id);
+  const link = (key: Looked["link"], label: string) => {
+    const was = one?.path?.find((l) => l.link === key);
+    const at = one?.path?.findIndex((l) => l.link === key) ?? -1;
+    const keep = (change: Partial<Looked>) => {
+      if (!one) return;
+      const now = { link: key, what: "", by: "", ...was, ...change };
+      const rest = one.path?.filter((l) => l.link !== key) ?? [];
+      setOne({ ...one, path: now.what || now.by ? [...rest, now] : rest });
+    };
+    return (
+      <Group key={key} grow align="flex-start">
+        <TextInput
+          label={label}
+          placeholder="post on its footing"
+          value={was?.what ?? ""}
+          error={at >= 0 ? wrong(`bearing.path[${at}].what`) : undefined}
+          onChange={(e) => keep({ what: e.currentTarget.value })}
+        />
+        <TextInput
+          label="Looked at by"
+          value={was?.by ?? ""}
+          error={at >= 0 ? wrong(`bearing.path[${at}].by`) : undefined}
+          onChange={(e) => keep({ by: e.currentTarget.value })}
+        />
+      </Group>
+    );
+  };
   const text = (label: string, name: "by" | "when" | "paper" | "steel") => (
     <TextInput
       label={label}
@@ -49,9 +77,14 @@ export function BearingForm({ opening: o, carries, set, wrong, said: of }: Props
         className="bearing"
         onSubmit={(e) => {
           e.preventDefault();
-          set({ bearing: { ...one, depth: one.depth || undefined, steel: one.steel || undefined } }).then(
-            (made) => made && setOne(undefined),
-          );
+          set({
+            bearing: {
+              ...one,
+              depth: one.depth || undefined,
+              steel: one.steel || undefined,
+              path: one.path?.length ? one.path : undefined,
+            },
+          }).then((made) => made && setOne(undefined));
         }}
       >
         <b>What the engineer named</b>
@@ -80,6 +113,12 @@ export function BearingForm({ opening: o, carries, set, wrong, said: of }: Props
           {length("Depth", "depth")}
           {length("Bearing at each end", "each")}
         </SimpleGrid>
+        <Text className="quiet" mt="xs">
+          What the load goes down by, where somebody licensed has looked at it. What is left empty stays missing.
+        </Text>
+        {link("under-left", `Under the left ${word("jacks")}`)}
+        {link("under-right", `Under the right ${word("jacks")}`)}
+        {link("to-ground", "From there to the ground")}
         <Group mt="xs">
           <Button type="submit" h={48}>
             Enter it

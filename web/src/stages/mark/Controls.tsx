@@ -59,7 +59,7 @@ export function Controls({ wall: w }: { wall: Wall }) {
             opening={o}
             set={(change) => setOpening(o, change)}
             wrong={(field) => wrong(o, field)}
-            fits={plan.drawings[wall]?.openings.find((x) => x.id === o.id)?.jamb ?? ""}
+            fits={plan.plan.walls[wall]?.jambs?.find((j) => j.opening === o.id)?.said}
             sill={plan.usual.windows[wall]?.sill}
           />
           <Matching

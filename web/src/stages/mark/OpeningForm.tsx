@@ -1,8 +1,9 @@
-import { Checkbox, NativeSelect, Select, SimpleGrid, TextInput } from "@mantine/core";
+import { Checkbox, NativeSelect, Select, SimpleGrid, Text, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Opening } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { capital, useWord } from "../../app/words";
+import { Said } from "../../drawing/Len";
 import { LengthEdit } from "../../entry/LengthField";
 
 const kinds = [
@@ -28,8 +29,8 @@ interface Props {
   opening: Opening;
   set: (change: Partial<Opening>) => unknown;
   wrong: (field: string) => string | undefined;
-  /** depth of a jamb that fits, and a window's usual sill */
-  fits: string;
+  /** what jamb fits, and a window's usual sill */
+  fits?: string;
   sill?: string;
 }
 
@@ -156,7 +157,20 @@ export function OpeningForm({ opening: o, set, wrong, fits, sill }: Props) {
           }}
         />
       )}
-      {also || o.head || o.level || o.jamb || o.heavy || o.blocks ? (
+      {o.kind !== "rough" && (also || o.first) && (
+        <NativeSelect
+          label="Built in two halves"
+          data={[
+            { value: "", label: "no, both sides laid out" },
+            { value: "left", label: "left side first, the unit sets the right" },
+            { value: "right", label: "right side first, the unit sets the left" },
+          ]}
+          value={o.first ?? ""}
+          error={wrong("first")}
+          onChange={(e) => set({ first: (e.currentTarget.value || undefined) as Opening["first"] })}
+        />
+      )}
+      {also || o.first || o.head || o.level || o.jamb || o.heavy || o.blocks ? (
         <>
           <TextInput
             key={o.head}
@@ -168,7 +182,7 @@ export function OpeningForm({ opening: o, set, wrong, fits, sill }: Props) {
             onBlur={(e) => e.currentTarget.value !== (o.head ?? "") && set({ head: e.currentTarget.value || undefined })}
           />
           {length("Or on a level line at", "level", o.level ?? "", (v) => set({ level: v || undefined }), true)}
-          {length(`Jamb here; ${fits} fits`, "jamb", o.jamb ?? "", (v) => set({ jamb: v || undefined }), true)}
+          {length("A jamb that is here, deep", "jamb", o.jamb ?? "", (v) => set({ jamb: v || undefined }), true)}
           <NativeSelect
             label="Straightening blocks"
             data={[
@@ -188,8 +202,13 @@ export function OpeningForm({ opening: o, set, wrong, fits, sill }: Props) {
         </>
       ) : (
         <button type="button" className="fix" onClick={() => setAlso(true)}>
-          Head, jamb, heavy leaf …
+          Head, jamb, two halves, heavy leaf …
         </button>
+      )}
+      {fits && (
+        <Text fz={15} className="quiet" style={{ gridColumn: "1 / -1" }}>
+          <Said text={fits} />
+        </Text>
       )}
     </SimpleGrid>
   );

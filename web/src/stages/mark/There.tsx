@@ -115,7 +115,7 @@ export function There({ which, stretch }: { which: string; stretch: number }) {
           <h2>
             {which} in {wall.name || wall.id}
           </h2>
-          <OpeningForm opening={cut.opening} set={setOpening} wrong={wrong} fits={worked ? bare(worked.jamb) : ""} />
+          <OpeningForm opening={cut.opening} set={setOpening} wrong={wrong} fits={worked?.jambs?.[0]?.said} />
           <h2>The wall there</h2>
           <SimpleGrid cols={2} spacing="sm">
             {length("Reference at", cut.reference ?? "0", "reference", (v) => set({ reference: v || undefined }))}
