@@ -4,6 +4,7 @@ import { IconPlus } from "@tabler/icons-react";
 import { useState } from "react";
 import type { Job, PlanBody, Problem } from "../api/client";
 import { type Draft, type Shown, useEdits } from "../edits/useEdits";
+import { bare } from "../entry/bare";
 import { LengthEdit, LengthField } from "../entry/LengthField";
 import { listed } from "../entry/listed";
 import { tell } from "./say";
