@@ -143,3 +143,53 @@ func TestAnOpeningIsCutIntoAnOldWall(t *testing.T) {
 	v.presses("Undo")
 	v.sees("revision 6", "P2 in tram wall")
 }
+
+// A door that is there is closed: nothing is cut before it is gauged, the smallest
+// counts, and its pieces come to the saw.
+func TestAnOldDoorIsClosed(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	v.goes("/jobs/" + id + "/mark")
+	v.presses("In an old wall", "close one")
+	v.sees("door to the yard")
+	v.presses("Close it")
+	v.sees("revision 2", "E2 closed", "Gauge it first")
+	gauge := func(at, is, where, reads string) {
+		v.types(at, where)
+		v.types(is, reads+"\n")
+	}
+	gauge("At height", "Width there", "4", "72")
+	v.sees("can't be this hole's width")
+	v.types("Width there", "29 7/8\n")
+	v.sees("revision 3")
+	gauge("At height", "Width there", "40", "29 3/4")
+	v.sees("revision 4")
+	gauge("At height", "Width there", "76", "30")
+	v.sees("revision 5", "isn't gauged from")
+	gauge("At, along", "Height there", "3", "80")
+	v.sees("revision 6")
+	gauge("At, along", "Height there", "27", "80 1/8")
+	v.sees("revision 7", "The hole counts as 29", "76")
+	v.until(`document.querySelectorAll('[data-member^="E2-S"][data-state="ready"]').length === 3`)
+	v.presses("short blocks on each side")
+	v.sees("revision 8", "12 ×")
+	v.presses("Cut")
+	v.sees("E2-S1")
+}
+
+// A new door lines up with one that is there: it is gauged, the mismatch is shown at
+// each place, and moving the new one shows in it.
+func TestANewDoorLinesUpWithAnOldOne(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	v.goes("/jobs/" + id + "/mark?wall=A")
+	v.presses("Line it up with one that is there")
+	v.chooses("Lines up with", "0")
+	v.types("First side, underside over the floor", "81")
+	v.types("Second side, underside over the floor", "81")
+	v.presses("Keep what was gauged")
+	v.sees("revision 3", "doesn't line up with E2", "left side at the floor")
+	assert.Equal(t, "E2", v.wall("A").Openings[0].Match.Opening)
+	v.types("Middle at", "112\n")
+	v.sees("revision 4", "off by up to 15")
+}

@@ -129,7 +129,7 @@ func (f *framer) checkClear() {
 		}
 		var ids []string
 		for _, m := range f.Members {
-			if (m.Kind.Upright() || f.liesIn(m, c)) && m.From < c.To && m.To > c.From {
+			if m.From < c.To && m.To > c.From && f.liesIn(m, c) {
 				ids = append(ids, m.ID)
 			}
 		}
@@ -139,15 +139,21 @@ func (f *framer) checkClear() {
 	}
 }
 
-// liesIn says whether a nogging lies at the height of a stretch that is kept clear.
+// liesIn says whether a piece comes as low and as high as a stretch is kept clear.
 func (f *framer) liesIn(m Member, c Clear) bool {
-	if m.Kind != wood.Nogging || c.Low == 0 && c.High == 0 {
-		return m.Kind == wood.Nogging
+	switch {
+	case !m.Kind.Upright() && m.Kind != wood.Nogging:
+		return false
+	case c.Low == 0 && c.High == 0 || !m.Known:
+		return true
 	}
 	floor := 0.0
 	if e := f.heights.EstimateAll([][]survey.Term{{f.floorAt(m.From)}})[0]; e.Known {
 		floor = e.Value
 	}
-	low := f.length(m.Base - floor)
-	return (c.High == 0 || low < c.High) && low+m.Lumber.Thickness > c.Low
+	low, high := f.length(m.Base-floor), m.Lumber.Thickness
+	if m.Kind.Upright() {
+		high = m.Exact
+	}
+	return (c.High == 0 || low < c.High) && low+high > c.Low
 }

@@ -10,6 +10,7 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/geo"
 	"homalos/internal/job"
+	"homalos/internal/measure"
 	"homalos/internal/recall"
 	"homalos/internal/room"
 	"homalos/internal/site"
@@ -217,8 +218,21 @@ func (s *drawer) writeExisting(w site.Existing, shape room.Shape) RoomWall {
 	out := RoomWall{
 		Kind: w.Kind, Free: w.Free, ID: w.ID, Name: w.Name, From: at(a), To: at(b), Length: s.SayMM(a.Distance(b)), Depth: w.Depth.Millimetres(), Fate: w.Fate, Studs: []Dot{}, Openings: []RoomOpening{},
 	}
-	for _, h := range w.Openings {
-		out.Openings = append(out.Openings, RoomOpening{at(site.Toward(a, b, h.From.Millimetres())), at(site.Toward(a, b, h.To.Millimetres())), h.What})
+	opening := func(from, to measure.Length, what, id, fate string) {
+		out.Openings = append(out.Openings, RoomOpening{at(site.Toward(a, b, from.Millimetres())), at(site.Toward(a, b, to.Millimetres())), what, id, fate})
+	}
+	for k, h := range w.Openings {
+		given, fate := w.ExistingWall.Openings[k], ""
+		if given.Close != nil || given.Fate == "closed" {
+			fate = "closed"
+		}
+		opening(h.From, h.To, h.What, given.ID, fate)
+	}
+	for _, c := range s.Site.CutIns {
+		if c.In.ID == w.ID {
+			o := c.Wall.Openings[0]
+			opening(o.Left(), o.Right(), string(o.Kind), o.ID, "new")
+		}
 	}
 	if out.Fate == "" {
 		out.Fate = "stays"

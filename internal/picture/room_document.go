@@ -115,6 +115,8 @@ type RoomOpening struct {
 	From Dot    `json:"from"`
 	To   Dot    `json:"to"`
 	What string `json:"what"`
+	ID   string `json:"id,omitempty"`
+	Fate string `json:"fate,omitempty" enum:"closed,new" doc:"Closed, or to be; or to be cut."`
 }
 
 // RoomLine is a new wall on the plan.

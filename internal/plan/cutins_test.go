@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/job"
+	"homalos/internal/job/jobtest"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 )
@@ -215,5 +216,18 @@ func TestSlipsOfAnOpeningInAnOldWallAreCured(t *testing.T) {
 	assert.Equal(t, "32 in", cured.Survey.Walls[0].Cuts[0].Opening.Rough.Width.String())
 	for _, f := range computed(t, cured).CutIns[0].Findings {
 		assert.NotEqual(t, "too-narrow", f.Code)
+	}
+}
+
+// A new wall that ends where an opening is to be cut is stopped, until either moves.
+func TestAWallThatEndsInWhatIsToBeCut(t *testing.T) {
+	d := jobtest.Closet()
+	for centre, want := range map[string]bool{"85 in": true, "30 in": false} {
+		d.Survey.Walls[0].Cuts = []job.CutIn{{Lumber: d.Lumber[0].ID, Opening: job.Opening{ID: "P1", Kind: "cased", Centre: job.L(centre), Rough: &job.Size{Width: job.L("30"), Height: job.L("80")}}}}
+		stops := false
+		for _, f := range wallOf(t, computed(t, d), "E").Findings {
+			stops = stops || f.Code == "meets-cut-in" && f.Level == "stop"
+		}
+		assert.Equal(t, want, stops, centre)
 	}
 }

@@ -510,3 +510,14 @@ func TestLinksOfALoadsPathAreEntered(t *testing.T) {
 		assert.Equal(t, "walls[0].openings[0].bearing."+path, faults[0].Path)
 	}
 }
+
+// A stretch that is kept clear at some heights minds what comes there, not what
+// stands over it.
+func TestACrippleStandsOverWhatIsKeptClear(t *testing.T) {
+	for heights, want := range map[[2]string]bool{{"40", "60"}: false, {"88", "92"}: true, {"", ""}: true} {
+		d := opened(measure.Imperial, job.Opening{Kind: "cased", Rough: sized("60", "80")})
+		d.Walls[0].Clear = []job.Clear{{From: job.L("90"), To: job.L("118"), Low: job.L(heights[0]), High: job.L(heights[1]), What: "valve"}}
+		_, found := byCode(computed(t, d).Walls[0])["in-the-clear"]
+		assert.Equal(t, want, found, heights)
+	}
+}

@@ -87,6 +87,7 @@ func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, heights func(
 	}
 	r.tellCrossed()
 	r.tellCovered()
+	r.coversNew()
 	r.tellSwings()
 	r.hold()
 	r.cutIns(heights)

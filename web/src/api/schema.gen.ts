@@ -2991,7 +2991,13 @@ export interface components {
             to: components["schemas"]["PlanDot"];
         };
         PlanRoomOpening: {
+            /**
+             * @description Closed, or to be; or to be cut.
+             * @enum {string}
+             */
+            fate?: "closed" | "new";
             from: components["schemas"]["PlanDot"];
+            id?: string;
             to: components["schemas"]["PlanDot"];
             what: string;
         };

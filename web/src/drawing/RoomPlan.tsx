@@ -213,10 +213,15 @@ function Outline({ room, f, wanted }: { room: Room; f: Frame; wanted?: Props["wa
       })}
       {room.walls.flatMap((w) =>
         w.openings.map((o) => (
-          <g key={`${w.id}${o.from.x}:${o.from.y}`}>
-            <title>{`${o.what}, in ${w.id}`}</title>
+          <g key={`${w.id}${o.from.x}:${o.from.y}`} className={o.fate ? `opening-${o.fate}` : undefined}>
+            <title>{`${o.id ? `${o.id}, ` : ""}${o.what}, ${o.fate === "closed" ? "closed, " : o.fate === "new" ? "to be cut " : ""}in ${w.id}`}</title>
             <line x1={f.x(o.from.x)} y1={f.y(o.from.y)} x2={f.x(o.to.x)} y2={f.y(o.to.y)} className="way-through" />
             <line x1={f.x(o.from.x)} y1={f.y(o.from.y)} x2={f.x(o.to.x)} y2={f.y(o.to.y)} className="sill-line" />
+            {o.fate && o.id && (
+              <text x={(f.x(o.from.x) + f.x(o.to.x)) / 2} y={(f.y(o.from.y) + f.y(o.to.y)) / 2} className="opening-id">
+                {o.id}
+              </text>
+            )}
           </g>
         )),
       )}

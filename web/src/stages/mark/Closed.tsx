@@ -57,6 +57,7 @@ export function Closed({ which, stretch }: { which: string; stretch: number }) {
             <Gauges
               title="Widths"
               at="going up"
+              labels={["At height", "Width there"]}
               all={close.widths ?? []}
               least={worked?.width}
               set={(widths) => set({ widths: widths.length ? widths : undefined })}
@@ -65,6 +66,7 @@ export function Closed({ which, stretch }: { which: string; stretch: number }) {
             <Gauges
               title="Heights"
               at="from its first side"
+              labels={["At, along", "Height there"]}
               all={close.heights ?? []}
               least={close.strip ? undefined : worked?.height}
               set={(heights) => set({ heights: heights.length ? heights : undefined })}

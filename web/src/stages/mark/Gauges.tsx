@@ -12,6 +12,7 @@ type Gauge = NonNullable<NonNullable<OldOpening["close"]>["widths"]>[number];
 interface Props {
   title: string;
   at: string;
+  labels: [string, string];
   all: Gauge[];
   /** the least of them, which counts */
   least?: string;
@@ -20,7 +21,7 @@ interface Props {
 }
 
 /** Measures across a hole, each at its place; the smallest counts. */
-export function Gauges({ title, at, all, least, set, wrong }: Props) {
+export function Gauges({ title, at, labels, all, least, set, wrong }: Props) {
   const { job, plan } = useJobContext();
   const [one, setOne] = useState<Gauge>({ at: "", is: "" });
   const field = (label: string, name: keyof Gauge) => (
@@ -69,8 +70,8 @@ export function Gauges({ title, at, all, least, set, wrong }: Props) {
         ))}
       </ul>
       <div className="gauge">
-        {field("At", "at")}
-        {field("It reads", "is")}
+        {field(labels[0], "at")}
+        {field(labels[1], "is")}
         <Button type="submit" h={48} variant="default" disabled={!one.at || !one.is}>
           Keep it
         </Button>

@@ -23,7 +23,7 @@ export function Matching({ opening: o, matched, set, wrong }: Props) {
   const { walls, putOpening, free, edits } = useOldWalls();
   const [open, setOpen] = useState(false);
   const [gauging, gauge] = useState<{ wall: string; k: number }>();
-  const all = walls.flatMap((w) => (w.openings ?? []).map((hole, k) => ({ w, hole, k })));
+  const all = walls.flatMap((w) => (w.openings ?? []).map((hole, k) => ({ w, hole, k }))).filter(({ hole }) => !hole.close);
   if (all.length === 0) return null;
   if (!open && !o.match)
     return (

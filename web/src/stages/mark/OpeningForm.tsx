@@ -73,6 +73,7 @@ export function OpeningForm({ opening: o, set, wrong, fits, sill }: Props) {
       {o.kind !== "rough" && (
         <NativeSelect
           label="Sized by"
+          style={{ gridColumn: "1 / -1" }}
           data={sizes.filter((s) => s.value !== "parts" || hangs(o.kind))}
           value={by}
           onChange={(e) => {
@@ -160,6 +161,7 @@ export function OpeningForm({ opening: o, set, wrong, fits, sill }: Props) {
       {o.kind !== "rough" && (also || o.first) && (
         <NativeSelect
           label="Built in two halves"
+          style={{ gridColumn: "1 / -1" }}
           data={[
             { value: "", label: "no, both sides laid out" },
             { value: "left", label: "left side first, the unit sets the right" },
