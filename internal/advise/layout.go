@@ -1,6 +1,8 @@
 package advise
 
 import (
+	"fmt"
+
 	"homalos/internal/job"
 	"homalos/internal/work"
 )
@@ -9,6 +11,9 @@ import (
 func OriginFix(o work.Origin) string {
 	if o.Joists != "" {
 		return "marks-by-joists-" + o.Joists
+	}
+	if o.Kind == "station" {
+		return fmt.Sprintf("marks-by-station-%d", o.Station)
 	}
 	return "marks-by-" + o.Kind
 }
@@ -33,6 +38,9 @@ func (a *adviser) origins() {
 				layout.From = o.Kind
 			default:
 				layout.Origin = &job.Origin{Kind: o.Kind, Joists: o.Joists}
+				if o.Kind == "seam" || o.Kind == "station" {
+					layout.Origin.Station = job.Exactly(o.Station, a.Rules.Units)
+				}
 			}
 			w.Layout = &layout
 		})

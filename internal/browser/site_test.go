@@ -222,7 +222,7 @@ func TestPrintedTheSawListStandsAlone(t *testing.T) {
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('header')).display`))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('.saw-list')).display`))
 	assert.Equal(t, "2", v.reads(`getComputedStyle(document.querySelector('.saw-print')).columnCount`))
-	assert.Equal(t, "89", v.reads(`document.querySelectorAll('.saw-print .tick-box').length`), "a box to tick for each piece")
+	assert.Equal(t, "94", v.reads(`document.querySelectorAll('.saw-print .tick-box').length`), "a box to tick for each piece")
 }
 
 // printed shows the page as it would be printed.

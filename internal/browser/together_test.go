@@ -189,18 +189,18 @@ func TestALengthThatChangesUnderTheSawIsSaid(t *testing.T) {
 	v.goes("/jobs/" + id + "/cut?saw=1")
 	v.sees("148 1/2")
 	v.presses("Cut, next")
-	v.sees("2 of 65")
+	v.sees("2 of 70")
 	v.presses("Cut, next")
-	v.sees("3 of 65", "93 15/16", "B-S1")
+	v.sees("3 of 70", "93 15/16", "B-S1")
 	v.somebodyElse(3, `{"id": "f", "do": "put-rules", "rules": {"fit": "1/4 in"}}`)
 	v.sees("B-S1 was called at 93 15/16", "it is 93 3/4 now")
 	v.presses("It is cut already, at")
 	v.until(`document.querySelector('.saw-length')`)
-	v.sees("4 of 65", "93 11/16", "B-S2")
+	v.sees("4 of 70", "93 11/16", "B-S2")
 	require.Eventually(t, func() bool {
 		cuts := v.document().Record.Cuts
 		return cuts[len(cuts)-1].Came.String() == "93 15/16 in"
 	}, time.Minute, 50*time.Millisecond, "it came out as it was called")
 	v.presses("Back one")
-	v.sees("3 of 65", "B-S1")
+	v.sees("3 of 70", "B-S1")
 }

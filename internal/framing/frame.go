@@ -384,7 +384,10 @@ func (f *framer) headLines(opening int) []Line {
 	if o.FinishFloor != 0 {
 		lines = append(lines, Line{What: f.rules.Tell(words.FloorFinishStillToCome), Value: o.FinishFloor})
 	}
-	if o.HasSill() {
+	switch {
+	case o.SillParts != nil:
+		lines = append(lines, o.SillParts...)
+	case o.HasSill():
 		lines = append(lines, Line{What: f.rules.Tell(words.SillOverFinishedFloor), Value: o.Sill})
 	}
 	return append(lines, Line{What: f.rules.Tell(words.RoughOpeningHeight), Value: o.Height})

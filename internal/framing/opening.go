@@ -30,6 +30,7 @@ type Opening struct {
 	Width       measure.Length
 	Height      measure.Length
 	Sill        measure.Length // top of the rough sill over the finished floor; 0: it goes down to the floor
+	SillParts   []Line         // that the sill's height is made up of; none: it is given whole
 	FinishFloor measure.Length
 	Leaf        measure.Length // width of a leaf; 0: not given
 	Goes, Usual measure.Length // how wide what goes in is, and the opening by the usual rule; 0: not given

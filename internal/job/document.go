@@ -52,6 +52,7 @@ type Rules struct {
 
 	Marking string   `json:"marking,omitempty" enum:"edges,first-mark,centres,back-edges" doc:"How plates are marked, the same studs whichever: each by its near edge with the wood ahead; the same with the tape hooked on the first stud's mark; by its centre; by its far edge with the wood behind the mark. Default edges."`
 	Sheets  []Sheet  `json:"sheets,omitempty" maxItems:"6" nullable:"false" doc:"The boards that the crew hangs; layouts are judged by the first. Default one of 48 × 96 in or 1200 × 2400 mm, standing."`
+	Infill  Length   `json:"infill,omitzero" format:"length" doc:"By how much a frame that fills a hole is smaller than the smallest gauge. Default 1/8 in or 3 mm."`
 	Jambs   []Length `json:"jambs,omitempty" format:"length" maxItems:"12" nullable:"false" doc:"Depths that the crew's jambs are sold in. Default 4 9/16 and 6 9/16 in; in metric none is taken for granted."`
 	Weights *Weights `json:"weights,omitempty" doc:"What a layout is charged for, in the crew's own measure: the one with the least score is proposed."`
 
@@ -339,6 +340,7 @@ type Opening struct {
 	Unit        *Size    `json:"unit,omitempty" doc:"The unit that is on site, measured over its jambs: it wins over leaf and parts."`
 	Rough       *Size    `json:"rough,omitempty" doc:"Overrides what follows from the others."`
 	Sill        Length   `json:"sill,omitzero" format:"length" doc:"Height of the rough sill's top over the finished floor: of a window, a hatch, and of a rough opening that has one."`
+	SillParts   []Part   `json:"sillParts,omitempty" maxItems:"20" nullable:"false" doc:"What the sill's height is made up of, from the finished floor up: cabinet, counter, splash, board; what is taken off it below nothing. Where sill is given too, they must come to it."`
 	FinishFloor Length   `json:"finishFloor,omitzero" format:"length" doc:"Floor finish still to come. Default 0."`
 	Jacks       int      `json:"jacks,omitempty" minimum:"-1" maximum:"3" doc:"A side. Default 1; over 6 ft 2, from 16 ft 3. -1: none, the head stands between full studs."`
 	Blocks      int      `json:"blocks,omitempty" minimum:"0" maximum:"4" doc:"Rows of straightening blocks, from its kings to what stands beside them. Default none."`

@@ -91,7 +91,7 @@ type Closing struct {
 	Lumber    string  `json:"lumber" doc:"What its pieces are cut from."`
 	Widths    []Gauge `json:"widths,omitempty" maxItems:"12" nullable:"false" doc:"Between its old sides, at heights over what it stands on: near its foot, near its head, and no farther apart than 48 in or 1200 mm. The smallest counts."`
 	Heights   []Gauge `json:"heights,omitempty" maxItems:"12" nullable:"false" doc:"From what it stands on to its head, at places from its first side: near both sides. The smallest counts."`
-	Allowance Length  `json:"allowance,omitzero" format:"length" doc:"By which the frame is smaller than the smallest. Default 1/8 in or 3 mm."`
+	Allowance Length  `json:"allowance,omitzero" format:"length" doc:"By which the frame is smaller than the smallest. Default rules.infill."`
 	Edges     string  `json:"edges,omitempty" enum:"nailers,blocks" doc:"What the new boards' edges find along the old sides: a stud, or short blocks. Default nailers."`
 	Strip     Length  `json:"strip,omitzero" format:"length" doc:"Floor finish that runs through, gauged over: it is cut out as deep as the plate, and the frame stands that much lower."`
 	Sill      Length  `json:"sill,omitzero" format:"length" doc:"What it stands on over the floor, of a window. Default: the floor."`

@@ -89,7 +89,12 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 		if o.Kind == framing.Double {
 			leaves = 2
 		}
+		over := ""
+		if o.HasSill() {
+			over = s.Rules.Units.Write(o.Sill)
+		}
 		d.Openings = append(d.Openings, DrawnOpening{
+			Over: over,
 			Jamb: s.Say(w.Lumber.Depth + 2*s.Board), Sits: o.HasSill(), Hand: o.Hand, Swing: o.Swing, Slides: o.Kind == framing.Slider || o.Kind == framing.Pocket, Leaves: leaves,
 			ID: o.ID, Kind: string(o.Kind), From: o.Left().Millimetres(), To: o.Right().Millimetres(), Head: head, Known: known,
 			Sill: head - o.Height.Millimetres(), Sawn: o.CutsPlate() && s.Rules.Whole, Label: s.Say(o.Width) + " × " + s.Say(roughHeight(o)), Centre: s.Say(o.Centre), Left: s.Rules.Units.Write(o.Left()), Right: s.Rules.Units.Write(o.Right()),

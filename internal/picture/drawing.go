@@ -91,6 +91,7 @@ type DrawnOpening struct {
 	Slides bool    `json:"slides,omitempty" doc:"It has no hinges: hand is the side that it goes to."`
 	Leaves int     `json:"leaves,omitempty" doc:"How many leaves hang in it, where it is known how."`
 	Jamb   string  `json:"jamb" doc:"Depth of a jamb that fits: studs and the boards on both faces."`
+	Over   string  `json:"over,omitempty" doc:"How high its sill is over the finished floor."`
 	Sits   bool    `json:"sits,omitempty" doc:"It stands on a sill."`
 	Sawn   bool    `json:"sawn,omitempty" doc:"The bottom plate runs through and is sawn out after the wall stands."`
 }

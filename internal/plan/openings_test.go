@@ -521,3 +521,80 @@ func TestACrippleStandsOverWhatIsKeptClear(t *testing.T) {
 		assert.Equal(t, want, found, heights)
 	}
 }
+
+// A sill by its parts closes: cabinet 34 1/2, counter 1 1/2, splash 4, less a board of
+// 3/4 come to 39 1/4, line by line in the sum of what carries it.
+func TestASillByItsParts(t *testing.T) {
+	part := func(what, length string) job.Part { return job.Part{What: what, Length: job.L(length)} }
+	d := opened(measure.Imperial, job.Opening{Kind: "window", Leaf: sized("36", "36"), SillParts: []job.Part{part("cabinet", "34 1/2"), part("counter", "1 1/2"), part("splash", "4"), part("board", "-3/4")}})
+	whole := opened(measure.Imperial, job.Opening{Kind: "window", Leaf: sized("36", "36"), Sill: job.L("39 1/4")})
+	by, at := computed(t, d).Walls[0], computed(t, whole).Walls[0]
+	for _, kind := range []string{"under-sill", "jack", "cripple"} {
+		require.Len(t, kinds(by, kind), len(kinds(at, kind)))
+		for i, m := range kinds(by, kind) {
+			assert.Equal(t, kinds(at, kind)[i].Cut, m.Cut)
+			assert.Len(t, m.Sum, len(kinds(at, kind)[i].Sum)+3, "%s: a line for each part", m.ID)
+		}
+	}
+	d.Walls[0].Openings[0].Sill = job.L("39")
+	faults := site.Check(d)
+	require.Len(t, faults, 1)
+	assert.Equal(t, "walls[0].openings[0].sillParts", faults[0].Path)
+	d.Walls[0].Openings[0].Sill = job.L("39 1/4")
+	assert.Empty(t, site.Check(d))
+	d.Walls[0].Openings[0].Kind = "door"
+	assert.Equal(t, "walls[0].openings[0].sill", site.Check(d)[0].Path)
+}
+
+// A wall that goes on from another in line is offered that one's marks: its studs
+// then stand a whole number of spacings from those before.
+func TestASectionGoesOnFromTheMarksBefore(t *testing.T) {
+	for _, u := range []measure.System{measure.Imperial, measure.Metric} {
+		for _, turned := range []bool{false, true} {
+			d := bare(u, u.Words("100 in", "2500 mm"))
+			first := d.Walls[0]
+			second := first
+			second.ID = "B"
+			second.From, second.To = first.To, job.Place{X: job.L(u.Words("230 in", "5800 mm")), Y: first.From.Y}
+			if turned {
+				second.From, second.To, second.Body = second.To, second.From, "right"
+			}
+			d.Walls = []job.Wall{first, second}
+			w := computed(t, d).Walls[1]
+			fix := ""
+			for _, o := range w.Origins {
+				if o.Origin.Kind == "station" {
+					fix = o.Fix
+				}
+			}
+			require.NotEmpty(t, fix, "%s %v", u, turned)
+			done, err := applyFix(d, "B", fix)
+			require.NoError(t, err)
+			p := computed(t, done)
+			chosen := 0
+			for _, o := range p.Walls[1].Origins {
+				if o.Origin.Kind == "station" {
+					assert.True(t, o.Chosen)
+					chosen++
+				}
+			}
+			assert.Equal(t, 1, chosen, "it is offered once")
+			s := u.Pick(16*measure.Inch, 600*measure.Millimetre)
+			walls := p.Result.Walls
+			at := func(i int, m measure.Length) measure.Length {
+				x := measure.FromMillimetres(walls[i].Wall.At(m).X)
+				return x.Nearest(measure.Millimetre / 100)
+			}
+			on := 0
+			for _, m := range walls[1].Members {
+				if centre := m.From + (m.To-m.From)/2; m.Kind == "stud" && m.From > 0 && m.To < walls[1].Wall.Length {
+					off := (at(1, centre) - at(0, 0)) % s
+					if min(off, s-off) < measure.Millimetre/10 {
+						on++
+					}
+				}
+			}
+			assert.GreaterOrEqual(t, on, 5, "%s %v", u, turned)
+		}
+	}
+}

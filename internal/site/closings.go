@@ -60,7 +60,7 @@ func (r *resolver) closing(path string, e *Existing, k int, c job.Closing) Closi
 	out := Closing{In: e, Which: k, Near: e.Finish, Far: r.within(path+".far", c.Far, e.Finish, 0, most)}
 	out.Pocket = closing.Pocket{
 		ID: e.ExistingWall.Openings[k].ID, Wide: hole.To - hole.From, Edges: closing.Edges(c.Edges), Spacing: r.Spacing,
-		Allowance: r.within(path+".allowance", c.Allowance, closing.Usual(u), 0, u.Pick(in, 25*mm)),
+		Allowance: r.within(path+".allowance", c.Allowance, r.Infill, 0, u.Pick(in, 25*mm)),
 		Strip:     r.optional(path+".strip", c.Strip, 0, u.Pick(4*in, 100*mm)), Sill: r.optional(path+".sill", c.Sill, 0, 10*measure.Metre),
 	}
 	if out.Edges == "" {

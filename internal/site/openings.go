@@ -8,6 +8,7 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/words"
 )
 
 func (r *resolver) openings(path string, w job.Wall, wall *framing.Wall) {
@@ -129,18 +130,43 @@ func (r *resolver) halves(path string, o job.Opening, out *framing.Opening) {
 func (r *resolver) sill(path string, o job.Opening, wall *framing.Wall, out *framing.Opening) {
 	must := out.Kind == framing.Window || out.Kind == framing.Hatch
 	if !must && out.Kind != framing.Rough {
-		if o.Sill.Given() {
+		if o.Sill.Given() || o.SillParts != nil {
 			r.faults.Add(path+".sill", "only a window, a hatch or a rough opening has a sill")
 		}
 		return
 	}
-	if !must && !o.Sill.Given() {
+	if !must && !o.Sill.Given() && o.SillParts == nil {
 		return
 	}
-	sill, ok := r.must(path+".sill", o.Sill)
+	parts, whole := r.sillParts(path, o)
+	out.SillParts = parts
+	sill, ok := whole, true
+	if o.Sill.Given() || parts == nil {
+		sill, ok = r.must(path+".sill", o.Sill)
+	}
+	if ok && parts != nil && (sill-whole).Abs() > r.Rules.Mark/2 {
+		r.faults.Add(path+".sillParts", "they come to %s, the sill is given at %s: correct one, or leave the sill out", r.write(whole), r.write(sill))
+		return
+	}
 	if out.Sill = sill; ok && (sill < wall.Lumber.Thickness || sill > 10*measure.Metre) {
 		r.faults.Add(path+".sill", "%s is no height for a sill", r.write(sill))
 	}
+}
+
+// sillParts reads what a sill's height is made up of, and what that comes to.
+func (r *resolver) sillParts(path string, o job.Opening) (out []framing.Line, whole measure.Length) {
+	for i, p := range o.SillParts {
+		l, ok := r.must(fmt.Sprintf("%s.sillParts[%d].length", path, i), p.Length)
+		if !ok {
+			continue
+		}
+		what := p.What
+		if what == "" {
+			what = r.Rules.Tell(words.PartOfTheSill, i+1)
+		}
+		out, whole = append(out, framing.Line{What: what, Value: l}), whole+l
+	}
+	return out, whole
 }
 
 // headOf reads what its head goes by: a group, or a level line.

@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
@@ -78,6 +79,7 @@ func (s *Site) Candidates(w *framing.Wall) (out []framing.Candidate, chosen int)
 		}
 	}
 	chosen = -1
+	before, section, goesOn := s.sectionBefore(w)
 	add := func(o job.Origin) {
 		if _, outer, _ := r.cornerAt(w, o.Kind == "outer-end"); strings.HasPrefix(o.Kind, "outer") && outer < measure.Millimetre && o.Kind != own.Kind {
 			return // its own end is the outer face
@@ -88,7 +90,10 @@ func (s *Site) Candidates(w *framing.Wall) (out []framing.Candidate, chosen int)
 		}
 		station, _ := o.Station.In(s.Doc.Units)
 		c := framing.Candidate{Kind: o.Kind, Joists: o.Joists, Station: station, Said: l.By, Layout: l}
-		if o.Kind == own.Kind && o.Joists == own.Joists {
+		if o.Kind == "station" && station == before && goesOn {
+			c.Said = s.Rules.Tell(words.MarksGoOnFrom, section, station)
+		}
+		if mine, _ := own.Station.In(s.Doc.Units); o.Kind == own.Kind && o.Joists == own.Joists && (o.Kind != "station" || station == mine) {
 			chosen, c.Layout = len(out), w.Layout
 		}
 		out = append(out, c)
@@ -99,10 +104,46 @@ func (s *Site) Candidates(w *framing.Wall) (out []framing.Candidate, chosen int)
 	for _, run := range slices.Sorted(maps.Keys(r.firstCrossings(w))) {
 		add(job.Origin{Kind: "joists", Joists: run})
 	}
-	if own.Kind == "seam" || own.Kind == "station" {
+	if goesOn {
+		add(job.Origin{Kind: "station", Station: job.Exactly(before, s.Doc.Units)})
+	}
+	if own.Kind == "seam" || own.Kind == "station" && chosen < 0 {
 		add(own)
 	}
 	return out, chosen
+}
+
+// sectionBefore is where on a wall the marks of one fall that it goes on from, in
+// line and end to end, given before it: one layout holds for all sections. The first
+// such place on the wall.
+func (s *Site) sectionBefore(w *framing.Wall) (at measure.Length, name string, ok bool) {
+	hand, gap := 13.0, s.Rules.Units.Pick(3*measure.Inch, 75*measure.Millimetre).Millimetres() // mm
+	line := &geo.Face{From: w.At(0), To: w.At(w.Length)}
+	ux, uy, long := line.Unit()
+	for _, o := range s.Walls {
+		if o == w {
+			return 0, "", false
+		}
+		a, b := o.At(0), o.At(o.Length)
+		if o.Layout.Equal || o.Layout.Spacing != w.Layout.Spacing || math.Abs(line.Out(a)) > hand || math.Abs(line.Out(b)) > hand {
+			continue
+		}
+		low, high := min(line.Along(a), line.Along(b)), max(line.Along(a), line.Along(b))
+		if math.Abs(high) > gap && math.Abs(low-long) > gap {
+			continue
+		}
+		station := o.Layout.Offset
+		if o.Layout.FromEnd {
+			station = o.Length - station
+		}
+		p := o.At(station)
+		at = measure.FromMillimetres((p.X-line.From.X)*ux+(p.Y-line.From.Y)*uy).Nearest(s.Rules.Mark/8) % w.Layout.Spacing
+		if at < 0 {
+			at += w.Layout.Spacing
+		}
+		return at, o.ID, at <= w.Length
+	}
+	return 0, "", false
 }
 
 // firstCrossings are the stations where the first joist of each run crosses a

@@ -3,6 +3,7 @@ package site
 import (
 	"fmt"
 
+	"homalos/internal/closing"
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
@@ -46,6 +47,7 @@ func (r *resolver) setRules() {
 	if rules.Sheets == nil {
 		r.Rules.Sheets = []framing.Sheet{framing.UsualSheet(u)}
 	}
+	r.Infill = r.within("rules.infill", rules.Infill, closing.Usual(u), 0, u.Pick(in, 25*measure.Millimetre))
 	r.Rules.Jambs = framing.UsualJambs(u)
 	if rules.Jambs != nil {
 		r.Rules.Jambs = nil

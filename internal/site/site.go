@@ -25,6 +25,7 @@ type Site struct {
 	Doc          job.Document
 	Rules        framing.Rules
 	Kerf         measure.Length
+	Infill       measure.Length // by which what fills a hole is smaller
 	Marking      framing.Marking
 	CutIns       []CutIn
 	Closings     []Closing

@@ -9,6 +9,8 @@ var (
 	MarksByBoard           = sentence("the board to come on {0}, {1} thick")
 	MarksByJoists          = sentence("the joists {0}")
 	MarksBySeam            = sentence("the seam at {0}")
+	PartOfTheSill          = sentence("part {0} of the sill")
+	MarksGoOnFrom          = sentence("on from the marks of {0}, {1} from its start")
 	MarksByStation         = sentence("the place at {0}")
 	NothingMeetsTheEnd     = sentence("nothing meets the {0}: go by an end, joists or a station")
 	OuterFaceOutOfReach    = sentence("{0} was there before: go by its board, an end or a station")

@@ -634,7 +634,7 @@ export interface components {
         Closing: {
             /**
              * Format: length
-             * @description By which the frame is smaller than the smallest. Default 1/8 in or 3 mm.
+             * @description By which the frame is smaller than the smallest. Default rules.infill.
              */
             allowance?: string;
             /**
@@ -1815,6 +1815,8 @@ export interface components {
              * @description Height of the rough sill's top over the finished floor: of a window, a hatch, and of a rough opening that has one.
              */
             sill?: string;
+            /** @description What the sill's height is made up of, from the finished floor up: cabinet, counter, splash, board; what is taken off it below nothing. Where sill is given too, they must come to it. */
+            sillParts?: components["schemas"]["Part"][];
             /**
              * @description In: towards where one sees the wall from with its start at the left. Out: away.
              * @enum {string}
@@ -2428,6 +2430,8 @@ export interface components {
             leaves?: number;
             /** @description Station of its rough side nearer the wall's from end. */
             left: string;
+            /** @description How high its sill is over the finished floor. */
+            over?: string;
             right: string;
             /** @description The bottom plate runs through and is sawn out after the wall stands. */
             sawn?: boolean;
@@ -3428,6 +3432,11 @@ export interface components {
              * @description A piece whose 95 % spread is wider than this is held back. Default 3/16 in or 5 mm.
              */
             hold?: string;
+            /**
+             * Format: length
+             * @description By how much a frame that fills a hole is smaller than the smallest gauge. Default 1/8 in or 3 mm.
+             */
+            infill?: string;
             /** @description Depths that the crew's jambs are sold in. Default 4 9/16 and 6 9/16 in; in metric none is taken for granted. */
             jambs?: string[];
             /**

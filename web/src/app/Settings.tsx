@@ -10,7 +10,7 @@ import { listed } from "../entry/listed";
 import { tell } from "./say";
 import { answersTo, Meant, meanings, sets, useWord, type WordSet } from "./words";
 
-type LengthRule = "spacing" | "fit" | "hold" | "near" | "reach" | "kerf" | "lap" | "board";
+type LengthRule = "spacing" | "fit" | "hold" | "near" | "reach" | "kerf" | "lap" | "board" | "infill";
 
 const lengths: [LengthRule, string][] = [
   ["spacing", "Spacing, centre to centre"],
@@ -21,6 +21,7 @@ const lengths: [LengthRule, string][] = [
   ["kerf", "Kerf of the saw"],
   ["lap", "Lap of plate joints"],
   ["board", "Board and skim to come, each face"],
+  ["infill", "What fills a hole: smaller than it by"],
 ];
 
 type OpeningRule = "doorWider" | "doorHigher" | "windowWider" | "windowHigher" | "sill";

@@ -141,7 +141,7 @@ export function Closed({ which, stretch }: { which: string; stretch: number }) {
               error={wrong("lumber")}
               onChange={(e) => set({ lumber: e.currentTarget.value })}
             />
-            {length("Smaller by", "allowance", close.allowance ?? (u === "metric" ? "3 mm" : "1/8"))}
+            {length("Smaller by", "allowance", close.allowance ?? plan.usual.rules.infill)}
             {length("Floor finish through it", "strip", close.strip)}
             {length("Or it sits over the floor", "sill", close.sill)}
             {length("Finish on the other face", "far", close.far ?? wall.finish)}

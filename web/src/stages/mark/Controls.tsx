@@ -60,6 +60,7 @@ export function Controls({ wall: w }: { wall: Wall }) {
             set={(change) => setOpening(o, change)}
             wrong={(field) => wrong(o, field)}
             fits={plan.plan.walls[wall]?.jambs?.find((j) => j.opening === o.id)?.said}
+            comes={plan.drawings[wall]?.openings.find((x) => x.id === o.id)?.over}
             sill={plan.usual.windows[wall]?.sill}
           />
           <Matching

@@ -5,6 +5,7 @@ import { useJobContext } from "../../app/Shell";
 import { capital, useWord } from "../../app/words";
 import { Said } from "../../drawing/Len";
 import { LengthEdit } from "../../entry/LengthField";
+import { SillParts } from "./SillParts";
 
 const kinds = [
   { value: "door", label: "door" },
@@ -32,18 +33,21 @@ interface Props {
   /** what jamb fits, and a window's usual sill */
   fits?: string;
   sill?: string;
+  /** the sill it has, which its parts come to */
+  comes?: string;
 }
 
 const hangs = (kind: string) => kind === "door" || kind === "double" || kind === "cased" || kind === "bifold";
 const sits = (kind: string) => kind === "window" || kind === "hatch";
 
 /** All that is chosen for one opening; each field is kept as it is given. */
-export function OpeningForm({ opening: o, set, wrong, fits, sill }: Props) {
+export function OpeningForm({ opening: o, set, wrong, fits, sill, comes }: Props) {
   const word = useWord();
   const { job, plan } = useJobContext();
   const d = job.document;
   const by = o.rough ? "rough" : o.unit ? "unit" : o.parts ? "parts" : o.kind === "rough" ? "rough" : "leaf";
   const [also, setAlso] = useState(false);
+  const [summed, setSummed] = useState(false);
   const length = (label: string, field: string, value: string, keep: (v: string) => unknown, empty = false) => (
     <LengthEdit key={label} label={label} units={d.units} value={value} empty={empty} fault={wrong(field)} keep={keep} />
   );
@@ -99,7 +103,16 @@ export function OpeningForm({ opening: o, set, wrong, fits, sill }: Props) {
         </>
       )}
       {(sits(o.kind) || (o.kind === "rough" && o.sill)) &&
+        !o.sillParts &&
         length("Sill over the finished floor", "sill", o.sill ?? "", (v) => set({ sill: v }))}
+      {(sits(o.kind) || (o.kind === "rough" && (o.sill || o.sillParts))) &&
+        (o.sillParts || summed ? (
+          <SillParts opening={o} comes={comes} set={set} wrong={wrong} />
+        ) : (
+          <button type="button" className="fix" onClick={() => setSummed(true)}>
+            Sill by its parts …
+          </button>
+        ))}
       {!sits(o.kind) && o.kind !== "rough" && o.kind !== "cased" && (
         <>
           <NativeSelect
