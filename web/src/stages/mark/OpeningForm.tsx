@@ -90,7 +90,6 @@ export function OpeningForm({ opening: o, set, wrong, fits, sill, comes }: Props
           }}
         />
       )}
-      {length("Floor still to come", "finishFloor", o.finishFloor ?? "0", (v) => set({ finishFloor: v }))}
       {o.kind !== "rough" && size("leaf", unit)}
       {by === "unit" && size("unit", "Measured")}
       {by === "rough" && size("rough", "Rough")}
@@ -102,6 +101,7 @@ export function OpeningForm({ opening: o, set, wrong, fits, sill, comes }: Props
           {part("Under the leaf", "foot")}
         </>
       )}
+      {length("Floor still to come", "finishFloor", o.finishFloor ?? "0", (v) => set({ finishFloor: v }))}
       {(sits(o.kind) || (o.kind === "rough" && o.sill)) &&
         !o.sillParts &&
         length("Sill over the finished floor", "sill", o.sill ?? "", (v) => set({ sill: v }))}
