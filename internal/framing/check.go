@@ -333,7 +333,7 @@ func (f *framer) checkSlots() {
 	var last *Member
 	for i := range f.Members {
 		m := &f.Members[i]
-		if !m.Kind.FullHeight() {
+		if !backs(m.Kind) {
 			continue
 		}
 		// king to king across an opening is no slot: the jacks lie between
@@ -355,7 +355,7 @@ func (f *framer) checkBays() {
 	// as they stand side by side, closed up to what stands tight
 	var full []*Member
 	for i := range f.Members {
-		if m := &f.Members[i]; m.Kind.FullHeight() || m.Kind == wood.Jack {
+		if m := &f.Members[i]; backs(m.Kind) || m.Kind == wood.Jack {
 			full = append(full, m)
 		}
 	}

@@ -59,7 +59,13 @@ func (h head) level() float64 {
 // sure that is. Found is what else of the building bears on it. The wall must
 // have been checked: openings inside it and clear of one another.
 func Frame(w *Wall, rules Rules, heights Heights, found Found) *Framed {
-	return Lay(w, rules, found).Frame(heights, found)
+	laid := Lay(w, rules, found)
+	if through := laid.passes(heights, found); through != nil {
+		opened := *w
+		opened.Crossings = through
+		laid = Lay(&opened, rules, found)
+	}
+	return laid.Frame(heights, found)
 }
 
 // Frame gives a wall that is laid out its lengths, and judges it. The layout
@@ -73,6 +79,7 @@ func (f *framer) frame(found Found) *Framed {
 	f.findHeads()
 	f.addUprights()
 	f.addSpans()
+	f.addCrossPieces()
 	f.fillFlat()
 	f.ladders()
 	f.straighten()
@@ -80,6 +87,7 @@ func (f *framer) frame(found Found) *Framed {
 	f.name()
 	f.nameStrays()
 	f.tellJoined()
+	f.tellCrossed()
 	f.checkWaits()
 	f.check(found)
 	f.holdPending()
@@ -204,6 +212,14 @@ func (f *framer) addUprights() {
 			first[i] = ask(f.step(h.high, centre)...)
 			for _, p := range h.plausible {
 				ask(f.step(p, centre)...)
+			}
+		case wood.PlateToCross:
+			down := f.floorAt(centre)
+			down.Weight = -1
+			if c := f.Wall.Crossings[u.cross-1]; c.Over {
+				first[i] = ask(f.floorAt(c.At), down)
+			} else {
+				first[i] = ask(down)
 			}
 		case wood.HeadToPlate:
 			h := f.heads[u.opening]
@@ -343,6 +359,8 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 		}
 		floor := Line{f.rules.Tell(words.OwnFloorAt, centre), f.length(e.Value) - f.headFloor(u.opening), own.From}
 		m.Sum = append(append(m.Sum, floor), plateLines(f.rules, wood.BottomPlate, w.Bottom)...)
+	case wood.PlateToCross:
+		m.Sum = f.underCross(w.Crossings[u.cross-1], e, own, centre)
 	case wood.HeadToPlate:
 		h, o := f.heads[u.opening], w.Openings[u.opening]
 		m.Sum = append([]Line{{f.rules.Tell(words.CeilingAt, centre, straight), f.length(e.Value) + f.headFloor(u.opening), e.From}}, plateLines(f.rules, wood.TopPlate, w.Top)...)

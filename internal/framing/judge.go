@@ -26,7 +26,7 @@ func (f *Framed) Bays(rules Rules) []Bay {
 	w, t := f.Wall, f.Wall.Lumber.Thickness
 	all := [][2]measure.Length{}
 	for _, m := range f.Members {
-		if m.Kind.FullHeight() || m.Kind == wood.Jack {
+		if backs(m.Kind) || m.Kind == wood.Jack {
 			all = append(all, [2]measure.Length{m.From, m.To})
 		}
 	}
@@ -261,6 +261,6 @@ type Candidate struct {
 func Try(w *Wall, l Layout, rules Rules, heights Heights, found Found) Tally {
 	other := *w
 	other.Layout = l
-	out := Lay(&other, rules, found).Frame(heights, found)
+	out := Frame(&other, rules, heights, found)
 	return out.Tally(rules, found, Lies(out, rules, found))
 }

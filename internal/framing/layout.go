@@ -16,6 +16,7 @@ type upright struct {
 	opening  int // index, or -1
 	join     int // as Member.Join
 	cleared  bool
+	cross    int // of Wall.Crossings: 1 for the first, which it ends under; 0 for none
 }
 
 func stands(kind wood.Kind, from, to measure.Length, why string, opening int) upright {

@@ -134,6 +134,7 @@ type Framed struct {
 	Section  Section
 	Heads    []float64 // elevation of each opening's head, as Wall.Openings; mm, from the drawing's own zero
 	Bears    []Bears   // its openings that carry, as an engineer named them
+	Crossed  []Crossed // as Wall.Crossings
 	Matched  []Matched // its openings that are to line up with one that is there
 	Joined   []Joined  // as Wall.Joins
 	Ties     []Tie

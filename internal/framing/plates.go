@@ -58,13 +58,18 @@ func (f *Laid) plates() {
 			}
 		}
 		l.runs = append(l.runs, piece{from, to})
-		top = append(top, l)
+		l.first, l.last = l.runs[0].from, to
+		if l.runs = w.apart(l.runs); len(l.runs) > 0 {
+			top = append(top, l)
+		}
 	}
 	for _, layers := range [][]layer{bottom, top} {
 		var held []measure.Length
 		for i := range layers {
 			l := &layers[i]
-			l.first, l.last = l.runs[0].from, l.runs[len(l.runs)-1].to
+			if l.kind == wood.BottomPlate {
+				l.first, l.last = l.runs[0].from, l.runs[len(l.runs)-1].to
+			}
 			l.runs = w.broken(surfaceOf(l.kind), l.runs)
 			l.runs = f.heldApart(surfaceOf(l.kind), l.runs, held)
 			held = append(held, joints(f.Wall, l.kind, l.runs)...)

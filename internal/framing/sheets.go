@@ -122,7 +122,7 @@ func (f *Framed) wood() [][2]measure.Length {
 		}
 	}
 	for _, m := range f.Members {
-		if m.Kind.FullHeight() && m.Kind != wood.Packer || m.Kind == wood.Jack || m.Kind == wood.Cripple {
+		if backs(m.Kind) && m.Kind != wood.Packer || m.Kind == wood.Jack || m.Kind == wood.Cripple {
 			all = append(all, [2]measure.Length{m.From, m.To})
 		}
 	}

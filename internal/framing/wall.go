@@ -73,6 +73,7 @@ type Wall struct {
 	Pending     []Pending
 	Clear       []Clear
 	There       *There         // it is there already: only its openings are framed
+	Crossings   []Crossing     // along the wall, found once heights are known
 	Breaks      []Break        // rising, of either surface
 	Astray      []Break        // where a plate can't end, so near the wall's end or past it
 	Fit, Hold   measure.Length // its own, in place of the job's; Hold 0: none

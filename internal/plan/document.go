@@ -43,25 +43,26 @@ type Plan struct {
 
 // Wall is one wall's members, marks and findings.
 type Wall struct {
-	ID       string          `json:"id"`
-	Length   string          `json:"length"`
-	Ends     [2]string       `json:"ends" nullable:"false" doc:"What its start is called, and its end: by what they meet."`
-	Said     string          `json:"said" doc:"Its length as it is read out, to half a mark."`
-	Line     *WallLine       `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
-	Against  []AgainstSaid   `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`
-	Meets    []Meeting       `json:"meets,omitempty" nullable:"false" doc:"What its two ends meet."`
-	Plates   *PlatesSaid     `json:"plates,omitempty" doc:"How its plates are cut, notched and tied."`
-	Origins  []Origin        `json:"origins,omitempty" nullable:"false" doc:"What its marks could go by, each as a plan made with it would be; none where it has equal bays."`
-	Bays     []Bay           `json:"bays" nullable:"false" doc:"The clear spaces between its uprights, openings left out."`
-	Spacers  []Spacer        `json:"spacers,omitempty" nullable:"false" doc:"Where it has equal bays: the stretches that they divide."`
-	Sheets   []Sheet         `json:"sheets" nullable:"false" doc:"Each of the crew's boards tried on it, standing and lying; layouts are judged by the first."`
-	Jambs    []Jamb          `json:"jambs,omitempty" nullable:"false" doc:"For each opening that has one: how deep its jamb is, and how a stock one comes to that."`
-	Matches  []Match         `json:"matches,omitempty" nullable:"false" doc:"Its openings that are to line up with one that is there."`
-	Bearing  []Bears         `json:"bearing,omitempty" nullable:"false" doc:"Its openings that carry, as an engineer named them, and what follows."`
-	Advice   []advise.Advice `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`
-	Members  []Member        `json:"members" nullable:"false"`
-	Marks    []Mark          `json:"marks" nullable:"false"`
-	Findings []Finding       `json:"findings" nullable:"false"`
+	ID        string          `json:"id"`
+	Length    string          `json:"length"`
+	Ends      [2]string       `json:"ends" nullable:"false" doc:"What its start is called, and its end: by what they meet."`
+	Said      string          `json:"said" doc:"Its length as it is read out, to half a mark."`
+	Line      *WallLine       `json:"line,omitempty" doc:"Where the line lies and how to strike it; left out where there is no room to strike it in."`
+	Against   []AgainstSaid   `json:"against,omitempty" nullable:"false" doc:"How it lies to floor and ceiling joists, and where its plates are fixed."`
+	Meets     []Meeting       `json:"meets,omitempty" nullable:"false" doc:"What its two ends meet."`
+	Plates    *PlatesSaid     `json:"plates,omitempty" doc:"How its plates are cut, notched and tied."`
+	Origins   []Origin        `json:"origins,omitempty" nullable:"false" doc:"What its marks could go by, each as a plan made with it would be; none where it has equal bays."`
+	Bays      []Bay           `json:"bays" nullable:"false" doc:"The clear spaces between its uprights, openings left out."`
+	Spacers   []Spacer        `json:"spacers,omitempty" nullable:"false" doc:"Where it has equal bays: the stretches that they divide."`
+	Sheets    []Sheet         `json:"sheets" nullable:"false" doc:"Each of the crew's boards tried on it, standing and lying; layouts are judged by the first."`
+	Jambs     []Jamb          `json:"jambs,omitempty" nullable:"false" doc:"For each opening that has one: how deep its jamb is, and how a stock one comes to that."`
+	Crossings []Crossing      `json:"crossings,omitempty" nullable:"false" doc:"What comes through under its top plate, and how it is opened for that."`
+	Matches   []Match         `json:"matches,omitempty" nullable:"false" doc:"Its openings that are to line up with one that is there."`
+	Bearing   []Bears         `json:"bearing,omitempty" nullable:"false" doc:"Its openings that carry, as an engineer named them, and what follows."`
+	Advice    []advise.Advice `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`
+	Members   []Member        `json:"members" nullable:"false"`
+	Marks     []Mark          `json:"marks" nullable:"false"`
+	Findings  []Finding       `json:"findings" nullable:"false"`
 }
 
 // Origin is something that a wall's marks could go by, and what that costs.

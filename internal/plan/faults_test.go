@@ -208,10 +208,8 @@ func TestTheDemoHasSomethingHeldAndSomethingStopped(t *testing.T) {
 	d, _ := job.Read(demoJob(t, "bindery"))
 	p := computed(t, d)
 	states := map[string]int{}
-	for _, w := range p.Walls {
-		for _, m := range w.Members {
-			states[m.State]++
-		}
+	for _, m := range p.Pieces() {
+		states[m.State]++
 	}
 	assert.Positive(t, states["measure-first"])
 	assert.Positive(t, states["blocked"])

@@ -19,11 +19,13 @@ const (
 	UnderSill   Kind = "under-sill"
 	BottomPlate Kind = "bottom-plate"
 	TopPlate    Kind = "top-plate"
-	Block       Kind = "block"      // across a bay of joists, to fix a plate to
-	Nogging     Kind = "nogging"    // between two studs
-	Packer      Kind = "packer"     // a strip between a king and the wall's end
-	Backer      Kind = "backer"     // a stud turned flat, for the board at a corner
-	EdgeBlock   Kind = "edge-block" // a scrap on end along an old jamb, for a new board's edge
+	Block       Kind = "block"       // across a bay of joists, to fix a plate to
+	Nogging     Kind = "nogging"     // between two studs
+	Packer      Kind = "packer"      // a strip between a king and the wall's end
+	Backer      Kind = "backer"      // a stud turned flat, for the board at a corner
+	ShortStud   Kind = "short-stud"  // under what comes through the wall
+	CrossPiece  Kind = "cross-piece" // lies under that, between the studs beside it
+	EdgeBlock   Kind = "edge-block"  // a scrap on end along an old jamb, for a new board's edge
 )
 
 // Row is all that is to be known of a kind. How long an upright is follows
@@ -52,6 +54,7 @@ const (
 	PlateToHead         // from the bottom plate to the header
 	PlateToSill         // from the bottom plate to the sill
 	HeadToPlate         // from the header to the top plate
+	PlateToCross        // from the bottom plate to a cross piece
 )
 
 // Rounding is how an exact length is brought to the mark. Usual practice: down
@@ -106,6 +109,8 @@ var Kinds = []Row{
 	{Kind: Nogging, Letter: "N", Above: Across},
 	{Kind: Packer, Letter: "P", Stands: PlateToPlate, Above: Deep, Sign: Cross},
 	{Kind: Backer, Letter: "F", Stands: PlateToPlate, Above: Flat, Sign: Box},
+	{Kind: ShortStud, Letter: "SS", Stands: PlateToCross, Above: Deep, Sign: Ring},
+	{Kind: CrossPiece, Letter: "X", Clear: true},
 	{Kind: EdgeBlock, Letter: "E", Clear: true},
 }
 
@@ -129,7 +134,7 @@ func (k Kind) FullHeight() bool { return rows[k].Stands == PlateToPlate }
 // OnBottom says whether its foot stands on the bottom plate.
 func (k Kind) OnBottom() bool {
 	s := rows[k].Stands
-	return s == PlateToPlate || s == PlateToHead || s == PlateToSill
+	return s == PlateToPlate || s == PlateToHead || s == PlateToSill || s == PlateToCross
 }
 
 // UnderTop says whether its head stands under the top plate.
@@ -143,7 +148,7 @@ func (k Kind) Marks() []string {
 	switch rows[k].Stands {
 	case PlateToPlate:
 		return []string{"bottom", "top"}
-	case PlateToHead:
+	case PlateToHead, PlateToCross:
 		return []string{"bottom"}
 	case HeadToPlate:
 		return []string{"top", "header"}

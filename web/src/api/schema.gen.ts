@@ -2215,6 +2215,24 @@ export interface components {
             /** Format: double */
             to: number;
         };
+        PlanCrossing: {
+            /** @description The cross piece. */
+            member: string;
+            /** @description The lowest of what comes through there. */
+            obstruction: string;
+            /** @description What comes out of the top plate. */
+            out: components["schemas"]["PlanSpan"];
+            /** @description The studs that end under it. */
+            short: string[];
+            /** @description In the order it is built. */
+            steps: string[];
+            /** @description Elevation of the cross piece's upper face; over the floor there where no level was shot. */
+            top: string;
+            /** @description Wider than a bay: a low header, with studs under it on the layout. */
+            wide?: boolean;
+            /** @description What else comes through between the same two studs. */
+            with?: string[];
+        };
         PlanCut: {
             /** Format: int64 */
             count: number;
@@ -3124,6 +3142,10 @@ export interface components {
             said: string;
             to: string;
         };
+        PlanSpan: {
+            from: string;
+            to: string;
+        };
         PlanStick: {
             cuts: components["schemas"]["PlanStickCut"][];
             lumber: string;
@@ -3216,6 +3238,8 @@ export interface components {
             bays: components["schemas"]["PlanBay"][];
             /** @description Its openings that carry, as an engineer named them, and what follows. */
             bearing?: components["schemas"]["PlanBears"][];
+            /** @description What comes through under its top plate, and how it is opened for that. */
+            crossings?: components["schemas"]["PlanCrossing"][];
             /** @description What its start is called, and its end: by what they meet. */
             ends: string[];
             findings: components["schemas"]["PlanFinding"][];

@@ -18,7 +18,7 @@ export interface Laid {
 }
 
 const said: Record<string, string> = { ready: "ready", "measure-first": "held: tape first", blocked: "stopped" };
-const short = ["jack", "cripple", "under-sill"];
+const short = ["jack", "cripple", "under-sill", "short-stud"];
 
 /** A span is level: it is drawn so, at the height of its middle. */
 function lying(p: DrawnPiece, s: Scale) {
@@ -30,7 +30,8 @@ function lying(p: DrawnPiece, s: Scale) {
 /** Where each piece between the plates lies in the picture. */
 export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } {
   const wide = (p: DrawnPiece) => ({ x: s.x(p.from), w: s.x(p.to) - s.x(p.from) });
-  const isSpan = (p: DrawnPiece) => p.kind === "header" || p.kind === "sill" || p.kind === "fill" || p.kind === "nogging";
+  const isSpan = (p: DrawnPiece) =>
+    p.kind === "header" || p.kind === "sill" || p.kind === "fill" || p.kind === "nogging" || p.kind === "cross-piece";
   const spans = d.pieces
     .filter((p) => isSpan(p) && (p.foot !== 0 || p.head !== 0))
     .map((p) => ({ p, box: { ...wide(p), y: lying(p, s).top, h: lying(p, s).bottom - lying(p, s).top } }));
@@ -41,7 +42,9 @@ export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } 
       // what carries a header or stands on it meets it as it is drawn
       const meets = spans.find((h) => h.p.kind === "header" && h.p.from <= p.from + 1 && h.p.to >= p.to - 1)?.box;
       let top = s.ceiling(middle) + 11;
-      if (p.kind === "jack" && meets) top = meets.y + meets.h;
+      const under = spans.find((x) => x.p.kind === "cross-piece" && x.p.from <= p.from + 1 && x.p.to >= p.to - 1)?.box;
+      if (p.kind === "short-stud" && under) top = under.y + under.h;
+      else if (p.kind === "jack" && meets) top = meets.y + meets.h;
       else if (p.kind === "jack" || p.kind === "under-sill") top = s.y(middle, p.head);
       const foot = p.kind === "cripple" && meets ? meets.y : s.floor(middle) - 11;
       return { p, box: { ...wide(p), y: top, h: Math.max(2, foot - top) } };

@@ -1,10 +1,10 @@
 import { ActionIcon, Button } from "@mantine/core";
 import { IconTrash } from "@tabler/icons-react";
-import { useState } from "react";
 import { useJobContext } from "../../app/Shell";
 import { Len } from "../../drawing/Len";
 import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
+import { useEntry } from "../../entry/useEntry";
 import type { OldOpening } from "./useOldWall";
 
 type Gauge = NonNullable<NonNullable<OldOpening["close"]>["widths"]>[number];
@@ -23,7 +23,7 @@ interface Props {
 /** Measures across a hole, each at its place; the smallest counts. */
 export function Gauges({ title, at, labels, all, least, set, wrong }: Props) {
   const { job, plan } = useJobContext();
-  const [one, setOne] = useState<Gauge>({ at: "", is: "" });
+  const { one, setOne, send } = useEntry<Gauge>({ at: "", is: "" });
   const field = (label: string, name: keyof Gauge) => (
     <LengthField
       label={label}
@@ -40,7 +40,7 @@ export function Gauges({ title, at, labels, all, least, set, wrong }: Props) {
       aria-label={title}
       onSubmit={(e) => {
         e.preventDefault();
-        set([...all, one]).then((made) => made && setOne({ at: "", is: "" }));
+        if (one.at && one.is) send(set([...all, one]));
       }}
     >
       <h2>

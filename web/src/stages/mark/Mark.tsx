@@ -14,6 +14,7 @@ import { bare } from "../../entry/bare";
 import { Closed } from "./Closed";
 import { CommandLine } from "./CommandLine";
 import { Controls } from "./Controls";
+import { Crossings } from "./Crossings";
 import { Findings } from "./Findings";
 import { Origins } from "./Origins";
 import { There } from "./There";
@@ -129,6 +130,7 @@ export default function Mark() {
             beside={looked === undefined ? undefined : drawing.layouts?.[looked]}
             besideSaid={looked === undefined ? undefined : worked.origins?.[looked]?.said}
           />
+          <Crossings crossings={worked.crossings ?? []} choose={setChosen} />
           <Origins wall={w.id} origins={worked.origins ?? []} looked={looked} look={look} />
         </div>
         <div className="side">

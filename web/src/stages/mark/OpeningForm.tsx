@@ -28,7 +28,7 @@ const sizes = [
 
 interface Props {
   opening: Opening;
-  set: (change: Partial<Opening>) => unknown;
+  set: (change: Partial<Opening>) => Promise<unknown>;
   wrong: (field: string) => string | undefined;
   /** what jamb fits, and a window's usual sill */
   fits?: string;

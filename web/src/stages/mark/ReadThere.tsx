@@ -43,7 +43,12 @@ export function ReadThere({ wall, asked }: { wall: string; asked?: { kind: strin
             replaces: one.replaces,
             taken: new Date().toISOString(),
           };
-          edits.make({ do: "add-reading", reading }).then((made) => made && setOne({ kind: one.kind, at: "", value: "" }), tell);
+          const sent = one;
+          setOne({ kind: one.kind, at: "", value: "" });
+          edits.make({ do: "add-reading", reading }).catch((e) => {
+            tell(e);
+            setOne((now) => (now.at === "" && now.value === "" ? sent : now));
+          });
         }}
       >
         <SimpleGrid cols={2} spacing="sm" className="gauges">

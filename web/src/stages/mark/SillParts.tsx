@@ -1,17 +1,17 @@
 import { ActionIcon, Button, TextInput } from "@mantine/core";
 import { IconTrash } from "@tabler/icons-react";
-import { useState } from "react";
 import type { Opening } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { Len } from "../../drawing/Len";
 import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
+import { useEntry } from "../../entry/useEntry";
 
 interface Props {
   opening: Opening;
   /** what they come to */
   comes?: string;
-  set: (change: Partial<Opening>) => unknown;
+  set: (change: Partial<Opening>) => Promise<unknown>;
   wrong: (field: string) => string | undefined;
 }
 
@@ -19,7 +19,7 @@ interface Props {
 export function SillParts({ opening: o, comes, set, wrong }: Props) {
   const { job, plan } = useJobContext();
   const parts = o.sillParts ?? [];
-  const [one, setOne] = useState({ what: "", length: "" });
+  const { one, setOne, send } = useEntry({ what: "", length: "" });
   const keep = (now: typeof parts) => set({ sillParts: now.length ? now : undefined, sill: now.length ? undefined : comes });
   return (
     <fieldset className="sill-parts" style={{ gridColumn: "1 / -1" }}>
@@ -70,8 +70,7 @@ export function SillParts({ opening: o, comes, set, wrong }: Props) {
           variant="default"
           disabled={!one.length}
           onClick={() => {
-            keep([...parts, { what: one.what || undefined, length: one.length }]);
-            setOne({ what: "", length: "" });
+            send(keep([...parts, { what: one.what || undefined, length: one.length }]));
           }}
         >
           Add

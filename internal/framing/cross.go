@@ -1,0 +1,304 @@
+package framing
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+	"homalos/internal/wood"
+	"homalos/internal/words"
+)
+
+// Crossing is where something comes through a wall under its top plate: the plate is
+// opened for it, and a cross piece lies under it between the studs beside it.
+// Source: the work, step 6.
+type Crossing struct {
+	Things   []string // ids of what comes through, along the wall
+	Thing    string   // of the lowest
+	Name     string
+	Out      [2]measure.Length // what comes out of the top plate
+	From, To measure.Length    // ends of the cross piece
+	At       measure.Length    // where the lowest of them comes through
+	Over     bool              // Under is over the floor at At; else an elevation
+	Under    float64           // its underside, mm
+	Below    float64           // room wanted under it, mm
+	Short    int               // studs under the cross piece
+	Wide     bool              // wider than a bay: a low header
+	AtStart  bool              // it comes out at the wall's start, or its end
+	AtEnd    bool
+}
+
+// Crossed is a crossing as it is framed.
+type Crossed struct {
+	Crossing
+	Piece string         // the cross piece
+	Long  measure.Length // as it is cut
+	High  measure.Length // its top over the floor where it comes through
+	Top   float64        // its elevation, mm
+	Studs []string       // that end under it
+}
+
+// passing is one thing that comes through, before what lies beside it is looked at.
+type passing struct {
+	thing    Obstruction
+	from, to measure.Length
+	room     float64 // from the room under it up to what the wall reaches, mm
+}
+
+// passes finds what comes through a wall lower than the wall is high, as far as that
+// is known, and how the wall is opened for it. What it can't open for stays stopped.
+func (f *Laid) passes(heights Heights, found Found) []Crossing {
+	look := &framer{Laid: f, heights: heights}
+	var all []passing
+	for _, o := range found.Obstructions {
+		from, to, ok := f.Wall.meets(o)
+		if !ok || o.Rises || o.Height != nil || o.Stands || o.Underside == nil && o.Headroom == nil {
+			continue
+		}
+		p := passing{thing: o, from: max(from, 0), to: min(to, f.Wall.Length)}
+		if p.room = look.roomOver(o, p.from, p.to); p.room > 0 && p.from < p.to {
+			all = append(all, p)
+		}
+	}
+	slices.SortStableFunc(all, func(a, b passing) int { return cmp.Compare(a.from, b.from) })
+	var groups [][]passing
+	for _, p := range all {
+		groups = append(groups, []passing{p})
+	}
+	for { // what lies between the same two studs goes under one cross piece
+		out := make([]Crossing, len(groups))
+		for i, g := range groups {
+			out[i] = f.opening(g)
+		}
+		merged, wrong := -1, -1
+		for i := range out {
+			if !f.besideIt(&out[i], out) {
+				wrong = i
+				break
+			}
+			if i > 0 && out[i].From < out[i-1].To {
+				merged = i
+				break
+			}
+		}
+		switch {
+		case wrong >= 0:
+			groups = slices.Delete(groups, wrong, wrong+1)
+		case merged > 0:
+			groups[merged-1] = append(groups[merged-1], groups[merged]...)
+			groups = slices.Delete(groups, merged, merged+1)
+		case len(out) == 0:
+			return nil
+		default:
+			return out
+		}
+	}
+}
+
+// roomOver is how far what the wall reaches lies over the room wanted under a thing,
+// at the place where that is most; nothing or less where it passes over the wall, or
+// where it isn't known.
+func (f *framer) roomOver(o Obstruction, from, to measure.Length) float64 {
+	var sums [][]survey.Term
+	for _, at := range []measure.Length{from, from + (to-from)/2, to} {
+		if o.Underside != nil {
+			over, _ := f.ceilingAt(at)
+			sums = append(sums, over)
+		} else {
+			sums = append(sums, f.gapAt(at))
+		}
+	}
+	most := 0.0
+	for _, e := range f.heights.EstimateAll(sums) {
+		if !e.Known {
+			return 0
+		}
+		under := o.Below
+		if o.Underside != nil {
+			under -= *o.Underside
+		} else {
+			under -= *o.Headroom
+		}
+		most = math.Max(most, e.Value+under)
+	}
+	return most
+}
+
+// opening is what comes out of the plate for things that go under one cross piece.
+func (f *Laid) opening(all []passing) Crossing {
+	c := Crossing{Out: [2]measure.Length{all[0].from, all[0].to}}
+	lowest := all[0]
+	for _, p := range all {
+		c.Things = append(c.Things, p.thing.ID)
+		c.Out[0], c.Out[1] = min(c.Out[0], p.from), max(c.Out[1], p.to)
+		if p.room > lowest.room {
+			lowest = p
+		}
+	}
+	o := lowest.thing
+	c.Thing, c.Name, c.Below, c.At = o.ID, o.name(), o.Below, lowest.from+(lowest.to-lowest.from)/2
+	if c.Over = o.Underside == nil; c.Over {
+		c.Under = *o.Headroom
+	} else {
+		c.Under = *o.Underside
+	}
+	f.ontoTheNextStud(&c)
+	return c
+}
+
+// besideIt finds the studs that a cross piece lies between, of those that no
+// crossing shortens. false where something other than a common stud stands in its
+// way.
+func (f *Laid) besideIt(c *Crossing, all []Crossing) bool {
+	w := f.Wall
+	c.From, c.To, c.Short = -1, w.Length+1, 0
+	for _, u := range f.standing {
+		in := u.from < c.Out[1] && u.to > c.Out[0]
+		shortened := slices.ContainsFunc(all, func(x Crossing) bool { return u.from < x.Out[1] && u.to > x.Out[0] })
+		switch {
+		case in && u.kind == wood.Stud:
+			c.Short++
+		case in:
+			return false // a king, a packer, what hangs on an opening
+		case shortened || !u.kind.FullHeight():
+		case u.to <= c.Out[0]:
+			c.From = max(c.From, u.to)
+		case u.from >= c.Out[1]:
+			c.To = min(c.To, u.from)
+		}
+	}
+	if c.AtStart = c.From < 0; c.AtStart {
+		c.From = w.Start.Held
+	}
+	if c.AtEnd = c.To > w.Length; c.AtEnd {
+		c.To = w.Length - w.Stop.Held
+	}
+	for _, opening := range w.Openings {
+		if opening.Left() < c.To && opening.Right() > c.From {
+			return false
+		}
+	}
+	c.Wide = c.To-c.From > w.spacingOver(c.From, c.To)
+	return c.From < c.To
+}
+
+// ontoTheNextStud lets the cut run on to a stud's face that is within an inch
+// (25 mm): so little plate beside it holds nothing.
+func (f *Laid) ontoTheNextStud(c *Crossing) {
+	near := f.rules.Units.Pick(measure.Inch, 25*measure.Millimetre)
+	from, to := c.Out[0], c.Out[1]
+	for _, u := range f.standing {
+		if !u.kind.FullHeight() {
+			continue
+		}
+		if gap := from - u.to; gap > 0 && gap <= near {
+			c.Out[0] = u.to
+		}
+		if gap := u.from - to; gap > 0 && gap <= near {
+			c.Out[1] = u.from
+		}
+	}
+	if from <= near {
+		c.Out[0] = 0
+	}
+	if to >= f.Wall.Length-near {
+		c.Out[1] = f.Wall.Length
+	}
+}
+
+// shorten lets the studs under a cross piece end at it.
+func (f *Laid) shorten() {
+	for i, c := range f.Wall.Crossings {
+		for k := range f.standing {
+			if u := &f.standing[k]; u.kind == wood.Stud && u.from < c.Out[1] && u.to > c.Out[0] {
+				u.kind, u.cross = wood.ShortStud, i+1
+				u.why = f.rules.Tell(words.EndsUnder, c.Name)
+			}
+		}
+	}
+}
+
+// backs says whether a board finds wood on a kind over most of its height, as on a
+// common stud.
+func backs(k wood.Kind) bool { return k.FullHeight() || k == wood.ShortStud }
+
+// apart leaves out of a top plate's runs what is opened for crossings.
+func (w *Wall) apart(runs []piece) []piece {
+	for _, c := range w.Crossings {
+		var out []piece
+		for _, r := range runs {
+			for _, one := range []piece{{r.from, min(r.to, c.Out[0])}, {max(r.from, c.Out[1]), r.to}} {
+				if one.to > one.from {
+					out = append(out, one)
+				}
+			}
+		}
+		runs = out
+	}
+	return runs
+}
+
+// addCrossPieces lays a piece under each crossing, between the studs beside it.
+func (f *framer) addCrossPieces() {
+	w := f.Wall
+	for _, c := range w.Crossings {
+		m := Member{
+			Kind: wood.CrossPiece, Lumber: w.Lumber, From: c.From, To: c.To, Known: true, Exact: c.To - c.From, State: Ready,
+			Why: f.rules.Tell(words.LiesUnder, c.Name), Sum: []Line{{What: f.rules.Tell(words.ClearBetweenStudsBeside, c.Name), Value: c.To - c.From}},
+		}
+		m.Cut = wood.CrossPiece.Round(m.Exact, f.rules.Mark)
+		m.Base = f.crossTop(c) - w.Lumber.Thickness.Millimetres()
+		f.Members = append(f.Members, m)
+	}
+}
+
+// tellCrossed says how each crossing is framed, once pieces have their names.
+func (f *framer) tellCrossed() {
+	pieces := []Member{}
+	for _, m := range f.Members {
+		if m.Kind == wood.CrossPiece {
+			pieces = append(pieces, m)
+		}
+	}
+	for i, c := range f.Wall.Crossings {
+		out := Crossed{Crossing: c, Piece: pieces[i].ID, Long: pieces[i].Cut, Top: f.crossTop(c)}
+		floor := 0.0
+		if e := f.heights.EstimateAll([][]survey.Term{{f.floorAt(c.At)}})[0]; e.Known {
+			floor = e.Value
+		}
+		out.High = f.length(out.Top - floor)
+		for _, m := range f.Members {
+			if m.Kind == wood.ShortStud && m.From >= c.From && m.To <= c.To {
+				out.Studs = append(out.Studs, m.ID)
+			}
+		}
+		f.Crossed = append(f.Crossed, out)
+	}
+}
+
+// crossTop is the elevation of a cross piece's upper face, as well as it is known;
+// where no level was shot it is over the floor.
+func (f *framer) crossTop(c Crossing) float64 {
+	top := c.Under - c.Below
+	if c.Over {
+		if e := f.heights.EstimateAll([][]survey.Term{{f.floorAt(c.At)}})[0]; e.Known {
+			top += e.Value
+		}
+	}
+	return top
+}
+
+// underCross adds up a stud that ends under a cross piece: e is what its floor is
+// lower than what the crossing is read from.
+func (f *framer) underCross(c Crossing, e survey.Estimate, own survey.Estimate, centre measure.Length) []Line {
+	tell := f.rules.Tell
+	lines := []Line{
+		{What: tell(words.UndersideOf, c.Name), Value: f.length(c.Under)},
+		{What: tell(words.RoomUnder, c.Name), Value: -f.length(c.Below)},
+		{What: tell(words.PieceOf, words.Term(wood.CrossPiece), f.Wall.Lumber.ID), Value: -f.Wall.Lumber.Thickness},
+		{tell(words.OwnFloorAt, centre), f.length(e.Value), own.From},
+	}
+	return append(lines, plateLines(f.rules, wood.BottomPlate, f.Wall.Bottom)...)
+}

@@ -1,0 +1,37 @@
+import type { PlanBody } from "../../api/client";
+import { Len } from "../../drawing/Len";
+import { Told } from "../../drawing/Told";
+import { bare } from "../../entry/bare";
+
+type Crossing = NonNullable<PlanBody["plan"]["walls"][number]["crossings"]>[number];
+
+/** What comes through under the top plate, and how the wall is opened for it, step by step. */
+export function Crossings({ crossings, choose }: { crossings: Crossing[]; choose: (member: string) => void }) {
+  if (crossings.length === 0) return null;
+  return (
+    <section className="origins" aria-label="What comes through">
+      <h2>What comes through</h2>
+      {crossings.map((c) => (
+        <div key={c.member}>
+          <p>
+            <b>{[c.obstruction, ...(c.with ?? [])].join(", ")}</b>: out of the plate comes <Len text={bare(c.out.from)} /> to{" "}
+            <Len text={bare(c.out.to)} />
+            {c.wide && ", wider than a bay: a low header"}.{" "}
+            {[c.member, ...c.short].map((m) => (
+              <button key={m} type="button" className="fix shows inline" onClick={() => choose(m)}>
+                {m}
+              </button>
+            ))}
+          </p>
+          <ol className="steps">
+            {c.steps.map((s) => (
+              <li key={s}>
+                <Told text={s} />
+              </li>
+            ))}
+          </ol>
+        </div>
+      ))}
+    </section>
+  );
+}
