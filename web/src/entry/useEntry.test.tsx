@@ -1,3 +1,4 @@
+// @vitest-environment happy-dom
 import { act, renderHook } from "@testing-library/react";
 import { expect, test } from "vitest";
 import { useEntry } from "./useEntry";
