@@ -193,3 +193,27 @@ func TestANewDoorLinesUpWithAnOldOne(t *testing.T) {
 	v.types("Middle at", "112\n")
 	v.sees("revision 4", "off by up to 15")
 }
+
+// A row between the studs and a cabinet's backing are added, and taken back; what comes
+// through the wall says in which order it is opened.
+func TestWhatLiesBetweenTheStudsIsAdded(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	v.goes("/jobs/" + id + "/mark?wall=B")
+	v.sees("What comes through", "out of the plate comes 108 1/2 to 119 1/2", "84 9/16 over the floor", "a helper holds the piece")
+	v.until(piece("B-X1", "ready"))
+	v.presses("Add the row")
+	v.sees("revision 2", "at mid height")
+	v.until(piece("B-N1", "ready"))
+	v.types("Backing for", "cabinet")
+	v.types("Its middle over the floor", "84")
+	v.types("Backing from", "96")
+	v.types("Backing to", "64\n")
+	v.sees("isn't past 96")
+	v.types("Backing from", "64")
+	v.types("Backing to", "94\n")
+	v.sees("revision 3", "cabinet")
+	v.until(piece("B-BK1", "ready"))
+	v.presses("Undo", "Undo")
+	v.sees("revision 5", "No rows yet")
+}

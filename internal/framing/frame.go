@@ -83,6 +83,8 @@ func (f *framer) frame(found Found) *Framed {
 	f.fillFlat()
 	f.ladders()
 	f.straighten()
+	f.addBacking()
+	f.addNoggings()
 	f.addBlocks(found.Joists)
 	f.name()
 	f.nameStrays()

@@ -72,6 +72,9 @@ type Wall struct {
 	Carries     string // yes, no; else it isn't known whether it carries what is over it
 	Pending     []Pending
 	Clear       []Clear
+	Noggings    []NoggingRow // rows, from the first
+	Staggered   bool         // every other bay's lie a thickness higher
+	Backing     []Backing
 	There       *There         // it is there already: only its openings are framed
 	Crossings   []Crossing     // along the wall, found once heights are known
 	Breaks      []Break        // rising, of either surface

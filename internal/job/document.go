@@ -266,6 +266,8 @@ type Wall struct {
 	Carries    string    `json:"carries,omitempty" enum:"yes,no,unknown" doc:"Whether it carries what is over it. Until it is answered its headers are an assumption; where it carries, its openings wait for an engineer's entry."`
 	Pending    []Pending `json:"pending,omitempty" nullable:"false" doc:"Stretches held back: counted and shown, not cut."`
 	Breaks     []Break   `json:"breaks,omitempty" nullable:"false" doc:"Where its plates end and begin anew: at a step of floor or ceiling."`
+	Noggings   *Noggings `json:"noggings,omitempty" doc:"Rows of pieces between its studs."`
+	Backing    []Backing `json:"backing,omitempty" maxItems:"60" nullable:"false" doc:"Wood for what is fixed to it: cabinets, rails, basins."`
 	Clear      []Clear   `json:"clear,omitempty" nullable:"false" doc:"Stretches that no common stud stands in: for a valve, a box, a cabinet."`
 	Fit        Length    `json:"fit,omitzero" format:"length" doc:"In place of the job's."`
 	Hold       Length    `json:"hold,omitzero" format:"length" doc:"In place of the job's."`
@@ -278,11 +280,34 @@ type WallEnd struct {
 	Tie   string `json:"tie,omitempty" enum:"lap,strap" doc:"How the top plates are tied: the second laps the neighbour, or all are cut alike and strapped. Default lap where both walls have two."`
 }
 
+// Noggings are rows of pieces between a wall's studs. Rule: the work, step 6.
+type Noggings struct {
+	Rows []NoggingRow `json:"rows" maxItems:"12" nullable:"false"`
+	Lie  string       `json:"lie,omitempty" enum:"inline,staggered" doc:"Staggered: every other bay's a thickness higher, so that each is nailed through the stud. Default inline."`
+}
+
+// NoggingRow is where the middle of a row lies: one of these.
+type NoggingRow struct {
+	Mid        bool   `json:"mid,omitempty" doc:"At mid height of the studs."`
+	Height     Length `json:"height,omitzero" format:"length" doc:"Over the floor."`
+	FromBottom Length `json:"fromBottom,omitzero" format:"length" doc:"Over the bottom plate."`
+	FromTop    Length `json:"fromTop,omitzero" format:"length" doc:"Under the top plate."`
+}
+
+// Backing is wood for what is fixed to a wall.
+type Backing struct {
+	What   string `json:"what" maxLength:"100" doc:"Cabinet, rail, basin, screen, …"`
+	From   Length `json:"from" format:"length" doc:"Station."`
+	To     Length `json:"to" format:"length"`
+	Height Length `json:"height" format:"length" doc:"Of its middle over the floor."`
+	Lumber string `json:"lumber,omitempty" doc:"Default the wall's."`
+}
+
 // Clear is a stretch of a wall that is kept clear of studs.
 type Clear struct {
 	From Length `json:"from" format:"length" doc:"Station."`
 	To   Length `json:"to" format:"length"`
-	Low  Length `json:"low,omitzero" format:"length" doc:"Over the floor, where it matters: for the picture."`
+	Low  Length `json:"low,omitzero" format:"length" doc:"Over the floor, where it matters: what stands over it or lies under it doesn't."`
 	High Length `json:"high,omitzero" format:"length"`
 	What string `json:"what" maxLength:"200" doc:"What it is for."`
 }

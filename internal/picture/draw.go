@@ -186,6 +186,8 @@ func (s *drawer) drawPiece(w *framing.Wall, m framing.Member, marks map[string]f
 	switch {
 	case m.Kind.Upright():
 		p.Head = m.Base + m.Exact.Millimetres()
+	case m.Kind == wood.Backing:
+		p.Head = m.Base + m.Lumber.Depth.Millimetres()
 	case m.Kind == wood.EdgeBlock:
 		p.Head = m.Base + m.Cut.Millimetres()
 	case m.Kind == wood.HeaderPly:

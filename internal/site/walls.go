@@ -38,6 +38,7 @@ func (r *resolver) setWalls() {
 			continue
 		}
 		members += int64(wall.Length/wall.Closest())*2 + int64(12*len(wall.Openings)) + 8
+		members += (int64(wall.Length/wall.Closest()) + 1) * int64(len(wall.Noggings)+len(wall.Backing))
 		for _, plates := range [][]*wood.Lumber{wall.Bottom, wall.Top} {
 			for _, p := range plates {
 				members += int64(wall.Length/p.Longest()) + 1
@@ -129,6 +130,7 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 	r.openings(path, w, wall)
 	r.pending(path, w, wall)
 	r.clear(path, w, wall)
+	r.between(path, w, wall)
 	r.switches(wall)
 	r.breaks(path, w, wall)
 	r.ends(path, w)

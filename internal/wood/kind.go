@@ -23,6 +23,7 @@ const (
 	Nogging     Kind = "nogging"     // between two studs
 	Packer      Kind = "packer"      // a strip between a king and the wall's end
 	Backer      Kind = "backer"      // a stud turned flat, for the board at a corner
+	Backing     Kind = "backing"     // between studs, on edge, for what is fixed to the wall
 	ShortStud   Kind = "short-stud"  // under what comes through the wall
 	CrossPiece  Kind = "cross-piece" // lies under that, between the studs beside it
 	EdgeBlock   Kind = "edge-block"  // a scrap on end along an old jamb, for a new board's edge
@@ -109,6 +110,7 @@ var Kinds = []Row{
 	{Kind: Nogging, Letter: "N", Above: Across},
 	{Kind: Packer, Letter: "P", Stands: PlateToPlate, Above: Deep, Sign: Cross},
 	{Kind: Backer, Letter: "F", Stands: PlateToPlate, Above: Flat, Sign: Box},
+	{Kind: Backing, Letter: "BK", Above: Across},
 	{Kind: ShortStud, Letter: "SS", Stands: PlateToCross, Above: Deep, Sign: Ring},
 	{Kind: CrossPiece, Letter: "X", Clear: true},
 	{Kind: EdgeBlock, Letter: "E", Clear: true},

@@ -58,6 +58,7 @@ var Meanings = []Meaning{
 	{"nogging", named("nogging", "blocking", "noggin", "nogging"), "A short piece between two studs.", []string{"noggin", "blocking", "dwang"}},
 	{"block", named("block", "block", "block", "block"), "A piece across a bay of joists, to fix a plate to.", []string{"bridging"}},
 	{"packer", named("packer", "packer", "packer", "packer"), "A strip ripped to fill what is left between a king and the wall's end.", []string{"packing", "shim strip", "filler"}},
+	{"backing", named("backing", "backing", "backing", "backing"), "A piece on edge between studs, for what is fixed to the wall.", []string{"blocking for fixtures", "ply backing"}},
 	{"short-stud", named("short stud", "short stud", "short stud", "short stud"), "A stud that ends under what comes through the wall.", []string{"cripple stud"}},
 	{"cross-piece", named("cross piece", "cross piece", "cross piece", "cross piece"), "The piece under what comes through a wall, between the studs beside it.", []string{"trimmer block", "box-in"}},
 	{"edge-block", named("edge block", "edge block", "edge block", "edge block"), "A short scrap on end at the side of a hole that is closed, so that a board's edge finds wood.", []string{"nailing block", "cleat"}},

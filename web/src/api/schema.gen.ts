@@ -484,6 +484,24 @@ export interface components {
             /** Format: int64 */
             revision: number;
         };
+        Backing: {
+            /**
+             * Format: length
+             * @description Station.
+             */
+            from: string;
+            /**
+             * Format: length
+             * @description Of its middle over the floor.
+             */
+            height: string;
+            /** @description Default the wall's. */
+            lumber?: string;
+            /** Format: length */
+            to: string;
+            /** @description Cabinet, rail, basin, screen, … */
+            what: string;
+        };
         Bearing: {
             /** @description Who named it. */
             by: string;
@@ -611,7 +629,7 @@ export interface components {
             high?: string;
             /**
              * Format: length
-             * @description Over the floor, where it matters: for the picture.
+             * @description Over the floor, where it matters: what stands over it or lies under it doesn't.
              */
             low?: string;
             /** Format: length */
@@ -1707,6 +1725,33 @@ export interface components {
             words: {
                 [key: string]: string;
             };
+        };
+        NoggingRow: {
+            /**
+             * Format: length
+             * @description Over the bottom plate.
+             */
+            fromBottom?: string;
+            /**
+             * Format: length
+             * @description Under the top plate.
+             */
+            fromTop?: string;
+            /**
+             * Format: length
+             * @description Over the floor.
+             */
+            height?: string;
+            /** @description At mid height of the studs. */
+            mid?: boolean;
+        };
+        Noggings: {
+            /**
+             * @description Staggered: every other bay's a thickness higher, so that each is nailed through the stud. Default inline.
+             * @enum {string}
+             */
+            lie?: "inline" | "staggered";
+            rows: components["schemas"]["NoggingRow"][];
         };
         Obstruction: {
             /** @description Where it lies by a wall, in place of from, to and width. */
@@ -3740,6 +3785,8 @@ export interface components {
             said: string;
         };
         Wall: {
+            /** @description Wood for what is fixed to it: cabinets, rails, basins. */
+            backing?: components["schemas"]["Backing"][];
             /**
              * @description Side of the snapped line the framing stands on, seen from its from end. Default left.
              * @enum {string}
@@ -3783,6 +3830,8 @@ export interface components {
             membrane?: boolean;
             /** @description What the crew calls it. */
             name?: string;
+            /** @description Rows of pieces between its studs. */
+            noggings?: components["schemas"]["Noggings"];
             openings?: components["schemas"]["Opening"][];
             /** @description Stretches held back: counted and shown, not cut. */
             pending?: components["schemas"]["Pending"][];

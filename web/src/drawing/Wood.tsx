@@ -31,7 +31,12 @@ function lying(p: DrawnPiece, s: Scale) {
 export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } {
   const wide = (p: DrawnPiece) => ({ x: s.x(p.from), w: s.x(p.to) - s.x(p.from) });
   const isSpan = (p: DrawnPiece) =>
-    p.kind === "header" || p.kind === "sill" || p.kind === "fill" || p.kind === "nogging" || p.kind === "cross-piece";
+    p.kind === "header" ||
+    p.kind === "sill" ||
+    p.kind === "fill" ||
+    p.kind === "nogging" ||
+    p.kind === "cross-piece" ||
+    p.kind === "backing";
   const spans = d.pieces
     .filter((p) => isSpan(p) && (p.foot !== 0 || p.head !== 0))
     .map((p) => ({ p, box: { ...wide(p), y: lying(p, s).top, h: lying(p, s).bottom - lying(p, s).top } }));

@@ -7,6 +7,7 @@ import { tell } from "../../app/say";
 import { useWord } from "../../app/words";
 import { type Draft, useEdits } from "../../edits/useEdits";
 import { BearingForm } from "./BearingForm";
+import { Between } from "./Between";
 import { Boards } from "./Boards";
 import { KeepClear } from "./KeepClear";
 import { Layout } from "./Layout";
@@ -38,6 +39,7 @@ export function Controls({ wall: w }: { wall: Wall }) {
       <Layout wall={w} set={set} keep={keep} fault={fault} />
       <Stretches wall={w} set={set} fault={fault} />
       <KeepClear wall={w} set={set} fault={fault} />
+      <Between wall={w} set={set} fault={fault} />
       <Boards keep={keep} />
       <h2>Openings</h2>
       {openings.length === 0 && <Text className="quiet">None in this wall.</Text>}
