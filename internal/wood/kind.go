@@ -91,6 +91,7 @@ const (
 	Bridge Sign = "bridge"
 	Peak   Sign = "peak"
 	Ring   Sign = "ring"
+	Tee    Sign = "tee" // ends under what comes through
 	Box    Sign = "box" // turned flat
 )
 
@@ -111,7 +112,7 @@ var Kinds = []Row{
 	{Kind: Packer, Letter: "P", Stands: PlateToPlate, Above: Deep, Sign: Cross},
 	{Kind: Backer, Letter: "F", Stands: PlateToPlate, Above: Flat, Sign: Box},
 	{Kind: Backing, Letter: "BK", Above: Across},
-	{Kind: ShortStud, Letter: "SS", Stands: PlateToCross, Above: Deep, Sign: Ring},
+	{Kind: ShortStud, Letter: "SS", Stands: PlateToCross, Above: Deep, Sign: Tee},
 	{Kind: CrossPiece, Letter: "X", Clear: true},
 	{Kind: EdgeBlock, Letter: "E", Clear: true},
 }
