@@ -97,8 +97,14 @@ func TestWhatIsNotGaugedIsHeld(t *testing.T) {
 	p := door()
 	p.Widths = append(p.Widths[:1:1], p.Widths[2:]...) // 72 in between foot and head
 	assert.Contains(t, codes(Fill(p, imperial(), 0)), "gauge-width")
+	rough := imperial()
+	rough.Hold = 3 * in / 16
+	f := Fill(door(), rough, in/4)
+	assert.Contains(t, codes(f), "gauge-rough")
+	assert.Equal(t, framing.MeasureFirst, f.Members[0].State)
+	assert.NotContains(t, codes(Fill(door(), rough, in/8)), "gauge-rough")
 	p.Widths, p.Heights = nil, nil
-	f := Fill(p, imperial(), 0)
+	f = Fill(p, imperial(), 0)
 	assert.Empty(t, f.Members)
 	assert.Empty(t, f.Choices)
 	p = door()

@@ -61,6 +61,9 @@ func (f *filler) gauged() {
 	if high == 0 {
 		high = f.rules.Units.Pick(80*measure.Inch, 2000*measure.Millimetre)
 	}
+	if f.read > f.rules.Hold && len(p.Widths)+len(p.Heights) > 0 {
+		want("gauge-rough", tell(words.GaugesTooRough, p.ID, f.read, f.rules.Hold), tell(words.GaugeFiner))
+	}
 	wide := f.Width
 	if wide == 0 {
 		wide = p.Wide

@@ -24,7 +24,6 @@ type Crossing struct {
 	Over     bool              // Under is over the floor at At; else an elevation
 	Under    float64           // its underside, mm
 	Below    float64           // room wanted under it, mm
-	Short    int               // studs under the cross piece
 	Wide     bool              // wider than a bay: a low header
 	AtStart  bool              // it comes out at the wall's start, or its end
 	AtEnd    bool
@@ -153,13 +152,12 @@ func (f *Laid) opening(all []passing) Crossing {
 // way.
 func (f *Laid) besideIt(c *Crossing, all []Crossing) bool {
 	w := f.Wall
-	c.From, c.To, c.Short = -1, w.Length+1, 0
+	c.From, c.To = -1, w.Length+1
 	for _, u := range f.standing {
 		in := u.from < c.Out[1] && u.to > c.Out[0]
 		shortened := slices.ContainsFunc(all, func(x Crossing) bool { return u.from < x.Out[1] && u.to > x.Out[0] })
 		switch {
-		case in && u.kind == wood.Stud:
-			c.Short++
+		case in && u.kind == wood.Stud: // it ends under the cross piece
 		case in:
 			return false // a king, a packer, what hangs on an opening
 		case shortened || !u.kind.FullHeight():

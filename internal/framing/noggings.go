@@ -95,11 +95,15 @@ func (f *framer) addBacking() {
 			if low < 0 || g.known && low+b.Lumber.Depth > g.high {
 				continue
 			}
-			pieces, covered = pieces+1, covered+min(g.to, b.To)-max(g.from, b.From)
 			if other := f.lying(g, low, low+b.Lumber.Depth); other != nil {
-				other.Why = f.rules.Tell(words.ServesFor, b.What)
+				// what lies there serves where the middle finds it; else there is no room for both
+				if foot, middle := f.length(other.Base-g.foot), low+b.Lumber.Depth/2; middle >= foot && middle <= foot+lies(other) {
+					pieces, covered = pieces+1, covered+min(g.to, b.To)-max(g.from, b.From)
+					other.Why = f.rules.Tell(words.ServesFor, b.What)
+				}
 				continue
 			}
+			pieces, covered = pieces+1, covered+min(g.to, b.To)-max(g.from, b.From)
 			f.Members = append(f.Members, Member{
 				Kind: wood.Backing, Lumber: b.Lumber, From: g.from, To: g.to, Known: true, Exact: g.to - g.from, Cut: wood.Backing.Round(g.to-g.from, f.rules.Mark), State: Ready,
 				Base: g.foot + low.Millimetres(), Why: f.rules.Tell(words.BackingFor, b.What), Sum: []Line{{What: f.rules.Tell(words.ClearBayOfIt), Value: g.to - g.from}},

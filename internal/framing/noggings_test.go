@@ -1,6 +1,7 @@
 package framing
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -44,6 +45,13 @@ func TestBackingForACabinet(t *testing.T) {
 	assert.NotContains(t, codes(f), "backing-astray")
 	f = Frame(wall(101*in, func(w *Wall) { w.Backing, w.Noggings = []Backing{cabinet}, []NoggingRow{{Height: 84 * in}} }), rules, level(2440), Found{})
 	assert.Len(t, ofKind(f, wood.Nogging), 4, "three bays have it already")
+	// another whose middle finds it is served; one that only grazes it finds no room
+	for height, astray := range map[measure.Length]bool{85 * in: false, 87 * in: true} {
+		rail := Backing{What: "rail", From: 20 * in, To: 60 * in, Height: height, Lumber: twoBy4}
+		f = Frame(wall(101*in, func(w *Wall) { w.Backing = []Backing{cabinet, rail} }), rules, level(2440), Found{})
+		assert.Len(t, ofKind(f, wood.Backing), 3)
+		assert.Equal(t, astray, slices.Contains(codes(f), "backing-astray"), height)
+	}
 	for _, far := range []Backing{{What: "rail", From: 90 * in, To: 130 * in, Height: 36 * in, Lumber: twoBy4}, {What: "rail", From: 20 * in, To: 60 * in, Height: 110 * in, Lumber: twoBy4}} {
 		f = Frame(wall(101*in, func(w *Wall) { w.Backing = []Backing{far} }), rules, level(2440), Found{})
 		assert.Contains(t, codes(f), "backing-astray", "%v", far)

@@ -12,6 +12,8 @@ var (
 	HeightNotGauged   = sentence("{0}'s height isn't gauged from {1} to {2} along: it may be smaller there.")
 	GaugeWidthAt      = sentence("Gauge its width about {0} up.")
 	GaugeHeightAt     = sentence("Gauge its height about {0} from its first side.")
+	GaugesTooRough    = sentence("{0}'s gauges may be off by {1}: more than the {2} that a piece is cut within.")
+	GaugeFiner        = sentence("Say how fine the tape reads, or gauge with a finer one.")
 	PocketTooSmall    = sentence("{0} is {1} by {2}: no frame finds room in it.")
 	FillItSolid       = sentence("Fill it with solid pieces, or check the gauges.")
 	PackAtTheSides    = sentence("{0}: up to {1} is left to pack between the frame and its sides.")

@@ -99,7 +99,7 @@ var (
 	BackingFor                  = sentence("for the {0}")
 	ClearBayOfIt                = sentence("clear bay")
 	BackingFindsNoWood          = sentence("The backing for the {0}, {1} to {2}, {3} over the floor, finds no studs to lie between along some of it.")
-	MoveTheBacking              = sentence("Move it, or give it wood of its own: an opening, the wall's end or its height is in the way.")
+	MoveTheBacking              = sentence("Move it: an opening, the wall's end, its height or another piece is in the way.")
 	RowAt                       = sentence("its middle {0} over the plate")
 	ServesTheRowToo             = sentence("{0}; serves the row too")
 	RowFindsNoRoom              = sentence("Row {0} of the <noggings> finds no room in {1} bays: its height lies off the studs there.")

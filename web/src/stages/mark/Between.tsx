@@ -33,7 +33,7 @@ export function Between({ wall: w, set, fault }: Props) {
   const rows = w.noggings?.rows ?? [];
   const all = w.backing ?? [];
   const row = useEntry<{ place: Place; at: string }>({ place: "mid", at: "" });
-  const back = useEntry({ what: "", from: "", to: "", height: "" });
+  const back = useEntry({ what: "", from: "", to: "", height: "", lumber: "" });
   const keepRows = (now: Row[], lie = w.noggings?.lie) => set({ noggings: now.length ? { rows: now, lie } : undefined });
   const backField = (label: string, name: "from" | "to" | "height") => (
     <LengthField
@@ -139,7 +139,7 @@ export function Between({ wall: w, set, fault }: Props) {
         className="backing"
         onSubmit={(e) => {
           e.preventDefault();
-          back.send(set({ backing: [...all, back.one] }));
+          back.send(set({ backing: [...all, { ...back.one, lumber: back.one.lumber || undefined }] }));
         }}
       >
         <TextInput
@@ -152,6 +152,19 @@ export function Between({ wall: w, set, fault }: Props) {
         {backField("Its middle over the floor", "height")}
         {backField("Backing from", "from")}
         {backField("Backing to", "to")}
+        <NativeSelect
+          label="Of"
+          style={{ gridColumn: "1 / -1" }}
+          data={[
+            { value: "", label: `${w.lumber}, as the studs` },
+            ...(job.document.lumber ?? [])
+              .filter((l) => !l.track && l.id !== w.lumber)
+              .map((l) => ({ value: l.id, label: l.id })),
+          ]}
+          value={back.one.lumber}
+          error={fault?.of(`.backing[${all.length}].lumber`)}
+          onChange={(e) => back.setOne({ ...back.one, lumber: e.currentTarget.value })}
+        />
         <Button type="submit" h={48} variant="default" disabled={!back.one.from || !back.one.to || !back.one.height}>
           Add the backing
         </Button>
