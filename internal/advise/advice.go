@@ -75,6 +75,7 @@ func Of(r *work.Result) *Advised {
 		a.hooked()
 		a.origins()
 		a.openings()
+		a.runs()
 		a.pending()
 		out.Walls = append(out.Walls, a.out)
 	}

@@ -58,6 +58,7 @@ func (f *framer) check(found Found) {
 	f.checkSheets()
 	f.checkPlateDepth()
 	f.checkLean()
+	f.checkFurred()
 }
 
 // checkPlateDepth: a plate is as deep as the studs on it, or boards find no
@@ -180,29 +181,33 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 
 func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 	at := (from + to) / 2
-	floor := f.heights.EstimateAll([][]survey.Term{{f.floorAt(max(0, min(at, f.Wall.Length)))}})[0]
+	inside := max(0, min(at, f.Wall.Length))
+	over, _ := f.ceilingAt(inside)
+	e := f.heights.EstimateAll([][]survey.Term{{f.floorAt(inside)}, over})
+	floor, ceiling := e[0], e[1]
+	under := math.Inf(-1)
+	switch {
+	case o.Underside != nil && floor.Known:
+		under = *o.Underside - o.Below
+	case o.Headroom != nil && floor.Known:
+		under = floor.Value + *o.Headroom - o.Below
+	case o.Headroom != nil: // heights are over the floor
+		under = *o.Headroom - o.Below
+	}
 	var ids []string
 	for _, m := range f.Members {
-		header := m.Kind == wood.HeaderPly
-		if !m.Kind.UnderTop() && !header || m.From >= to || m.To <= from {
+		if m.Kind == wood.BottomPlate || m.Kind.Row().Apart || m.From >= to || m.To <= from {
 			continue
 		}
-		if m.Known {
-			top, under := m.Base+m.Exact.Millimetres(), math.Inf(-1)
-			if header {
-				top = m.Base + f.Wall.opening(m.Opening).Header.Height().Millimetres()
-			}
-			switch {
-			case o.Underside != nil && floor.Known:
-				under = *o.Underside - o.Below
-			case o.Headroom != nil && floor.Known:
-				under = floor.Value + *o.Headroom - o.Below
-			case o.Headroom != nil: // heights are over the floor
-				under = *o.Headroom - o.Below
-			}
-			if top <= under {
+		top := m.Base + f.tall(&m).Millimetres()
+		if m.Kind == wood.TopPlate {
+			if !ceiling.Known {
 				continue
 			}
+			top = ceiling.Value
+		}
+		if m.Known && top <= under+0.1 { // what is framed round it meets the room under it
+			continue
 		}
 		ids = append(ids, m.ID)
 	}

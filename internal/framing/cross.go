@@ -27,6 +27,8 @@ type Crossing struct {
 	Wide     bool              // wider than a bay: a low header
 	AtStart  bool              // it comes out at the wall's start, or its end
 	AtEnd    bool
+	Whole    bool    // the plate runs on over it: there is room for studs over it
+	Upper    float64 // of one that is whole: what a piece over it lies on, over the floor at At, mm
 }
 
 // Crossed is a crossing as it is framed.
@@ -37,6 +39,9 @@ type Crossed struct {
 	High  measure.Length // its top over the floor where it comes through
 	Top   float64        // its elevation, mm
 	Studs []string       // that end under it
+
+	UpperPiece string   // lies over what comes through; "": the plate is opened
+	Highs      []string // that stand on that
 }
 
 // passing is one thing that comes through, before what lies beside it is looked at.
@@ -44,22 +49,29 @@ type passing struct {
 	thing    Obstruction
 	from, to measure.Length
 	room     float64 // from the room under it up to what the wall reaches, mm
+	over     float64 // from its upper side up to that, where that is known; mm
 }
 
 // passes finds what comes through a wall lower than the wall is high, as far as that
 // is known, and how the wall is opened for it. What it can't open for stays stopped.
 func (f *Laid) passes(heights Heights, found Found) []Crossing {
-	look := &framer{Laid: f, heights: heights}
+	look := &framer{Laid: f.copy(), heights: heights}
+	look.takeReadings()
+	look.findHeads()
 	var all []passing
 	for _, o := range found.Obstructions {
 		from, to, ok := f.Wall.meets(o)
-		if !ok || o.Rises || o.Height != nil || o.Stands || o.Underside == nil && o.Headroom == nil {
+		if !ok || o.Rises || o.Stands || o.Underside == nil && o.Headroom == nil || f.nearTheFloor(o) {
 			continue
 		}
 		p := passing{thing: o, from: max(from, 0), to: min(to, f.Wall.Length)}
-		if p.room = look.roomOver(o, p.from, p.to); p.room > 0 && p.from < p.to {
-			all = append(all, p)
+		if _, p.room = look.roomOver(o, p.from, p.to); p.room <= 0 || p.from >= p.to {
+			continue
 		}
+		if o.Height != nil {
+			p.over, _ = look.roomOver(Obstruction{Headroom: o.Height, Below: -o.Side}, p.from, p.to)
+		}
+		all = append(all, p)
 	}
 	slices.SortStableFunc(all, func(a, b passing) int { return cmp.Compare(a.from, b.from) })
 	var groups [][]passing
@@ -73,7 +85,7 @@ func (f *Laid) passes(heights Heights, found Found) []Crossing {
 		}
 		merged, wrong := -1, -1
 		for i := range out {
-			if !f.besideIt(&out[i], out) {
+			if !look.besideIt(&out[i], out) {
 				wrong = i
 				break
 			}
@@ -97,9 +109,9 @@ func (f *Laid) passes(heights Heights, found Found) []Crossing {
 }
 
 // roomOver is how far what the wall reaches lies over the room wanted under a thing,
-// at the place where that is most; nothing or less where it passes over the wall, or
-// where it isn't known.
-func (f *framer) roomOver(o Obstruction, from, to measure.Length) float64 {
+// at the places where that is least and most; nothing or less where it passes over the
+// wall, or where it isn't known.
+func (f *framer) roomOver(o Obstruction, from, to measure.Length) (least, most float64) {
 	var sums [][]survey.Term
 	for _, at := range []measure.Length{from, from + (to-from)/2, to} {
 		if o.Underside != nil {
@@ -109,10 +121,10 @@ func (f *framer) roomOver(o Obstruction, from, to measure.Length) float64 {
 			sums = append(sums, f.gapAt(at))
 		}
 	}
-	most := 0.0
+	least = math.Inf(1)
 	for _, e := range f.heights.EstimateAll(sums) {
 		if !e.Known {
-			return 0
+			return 0, 0
 		}
 		under := o.Below
 		if o.Underside != nil {
@@ -120,9 +132,9 @@ func (f *framer) roomOver(o Obstruction, from, to measure.Length) float64 {
 		} else {
 			under -= *o.Headroom
 		}
-		most = math.Max(most, e.Value+under)
+		least, most = math.Min(least, e.Value+under), math.Max(most, e.Value+under)
 	}
-	return most
+	return least, most
 }
 
 // opening is what comes out of the plate for things that go under one cross piece.
@@ -143,24 +155,49 @@ func (f *Laid) opening(all []passing) Crossing {
 	} else {
 		c.Under = *o.Underside
 	}
-	f.ontoTheNextStud(&c)
+	c.Whole = f.leavesStuds(all, &c)
+	if !c.Whole {
+		f.ontoTheNextStud(&c)
+	}
 	return c
 }
 
-// besideIt finds the studs that a cross piece lies between, of those that no
-// crossing shortens. false where something other than a common stud stands in its
-// way.
-func (f *Laid) besideIt(c *Crossing, all []Crossing) bool {
+// nearTheFloor says whether something low lies so near the floor that no stud finds
+// room under it: what stands in it is notched.
+func (f *Laid) nearTheFloor(o Obstruction) bool {
+	if o.Height == nil {
+		return false
+	}
+	t := f.Wall.Lumber.Thickness.Millimetres()
+	return o.Headroom == nil || *o.Headroom-o.Below < stack(f.Wall.Bottom).Millimetres()+2*t
+}
+
+// leavesStuds says whether there is room for studs over all of what comes through:
+// then the plate stays whole, and a second piece lies over it.
+func (f *Laid) leavesStuds(all []passing, c *Crossing) bool {
+	for _, p := range all {
+		if p.thing.Height == nil || p.over < (stack(f.Wall.Top)+f.Wall.Lumber.Thickness+f.rules.slot()).Millimetres() {
+			return false
+		}
+		c.Upper = math.Max(c.Upper, *p.thing.Height+p.thing.Side)
+	}
+	return true
+}
+
+// besideIt finds what a cross piece lies between, of what no crossing shortens. false
+// where something other than a common stud or a cripple stands in its way, or an
+// opening is as high as it.
+func (f *framer) besideIt(c *Crossing, all []Crossing) bool {
 	w := f.Wall
 	c.From, c.To = -1, w.Length+1
 	for _, u := range f.standing {
 		in := u.from < c.Out[1] && u.to > c.Out[0]
 		shortened := slices.ContainsFunc(all, func(x Crossing) bool { return u.from < x.Out[1] && u.to > x.Out[0] })
 		switch {
-		case in && u.kind == wood.Stud: // it ends under the cross piece
+		case in && (u.kind == wood.Stud || u.kind == wood.Cripple && !c.Whole): // it ends under the cross piece
 		case in:
 			return false // a king, a packer, what hangs on an opening
-		case shortened || !u.kind.FullHeight():
+		case shortened || !u.kind.FullHeight() && u.kind != wood.Cripple:
 		case u.to <= c.Out[0]:
 			c.From = max(c.From, u.to)
 		case u.from >= c.Out[1]:
@@ -173,13 +210,21 @@ func (f *Laid) besideIt(c *Crossing, all []Crossing) bool {
 	if c.AtEnd = c.To > w.Length; c.AtEnd {
 		c.To = w.Length - w.Stop.Held
 	}
-	for _, opening := range w.Openings {
-		if opening.Left() < c.To && opening.Right() > c.From {
+	for i, o := range w.Openings {
+		left, right := o.Inner(w.Lumber.Thickness)
+		if left < c.To && right > c.From && (c.Whole || !f.overTheHead(i, *c)) {
 			return false
 		}
 	}
 	c.Wide = c.To-c.From > w.spacingOver(c.From, c.To)
 	return c.From < c.To
+}
+
+// overTheHead says whether a cross piece lies clear over an opening's header.
+func (f *framer) overTheHead(i int, c Crossing) bool {
+	o := f.Wall.Openings[i]
+	head := f.heads[i].level() + (o.headOver() + o.Header.Height()).Millimetres()
+	return !f.heads[i].waits && !f.Wall.waitsForEngineer(o) && f.crossTop(c)-f.Wall.Lumber.Thickness.Millimetres() >= head
 }
 
 // ontoTheNextStud lets the cut run on to a stud's face that is within an inch
@@ -206,14 +251,30 @@ func (f *Laid) ontoTheNextStud(c *Crossing) {
 	}
 }
 
-// shorten lets the studs under a cross piece end at it.
+// shorten lets the studs under a cross piece end at it, and where the plate runs on
+// over what comes through stands others on the piece over it.
 func (f *Laid) shorten() {
 	for i, c := range f.Wall.Crossings {
 		for k := range f.standing {
-			if u := &f.standing[k]; u.kind == wood.Stud && u.from < c.Out[1] && u.to > c.Out[0] {
-				u.kind, u.cross = wood.ShortStud, i+1
-				u.why = f.rules.Tell(words.EndsUnder, c.Name)
+			u := &f.standing[k]
+			if u.from >= c.Out[1] || u.to <= c.Out[0] || u.cross > 0 {
+				continue
 			}
+			switch u.kind {
+			case wood.Stud:
+				if c.Whole {
+					high := *u
+					high.kind, high.cross, high.why = wood.HighStud, i+1, f.rules.Tell(words.StandsOver, c.Name)
+					f.standing = append(f.standing, high)
+					u = &f.standing[k]
+				}
+				u.kind = wood.ShortStud
+			case wood.Cripple:
+				u.kind = wood.ShortCrip
+			default:
+				continue
+			}
+			u.cross, u.why = i+1, f.rules.Tell(words.EndsUnder, c.Name)
 		}
 	}
 }
@@ -225,6 +286,9 @@ func backs(k wood.Kind) bool { return k.FullHeight() || k == wood.ShortStud }
 // apart leaves out of a top plate's runs what is opened for crossings.
 func (w *Wall) apart(runs []piece) []piece {
 	for _, c := range w.Crossings {
+		if c.Whole {
+			continue
+		}
 		var out []piece
 		for _, r := range runs {
 			for _, one := range []piece{{r.from, min(r.to, c.Out[0])}, {max(r.from, c.Out[1]), r.to}} {
@@ -249,6 +313,10 @@ func (f *framer) addCrossPieces() {
 		m.Cut = wood.CrossPiece.Round(m.Exact, f.rules.Mark)
 		m.Base = f.crossTop(c) - w.Lumber.Thickness.Millimetres()
 		f.Members = append(f.Members, m)
+		if c.Whole {
+			m.Base, m.Why = f.crossUpper(c), f.rules.Tell(words.LiesOver, c.Name)
+			f.Members = append(f.Members, m)
+		}
 	}
 }
 
@@ -260,16 +328,27 @@ func (f *framer) tellCrossed() {
 			pieces = append(pieces, m)
 		}
 	}
-	for i, c := range f.Wall.Crossings {
-		out := Crossed{Crossing: c, Piece: pieces[i].ID, Long: pieces[i].Cut, Top: f.crossTop(c)}
+	next := 0
+	for _, c := range f.Wall.Crossings {
+		out := Crossed{Crossing: c, Piece: pieces[next].ID, Long: pieces[next].Cut, Top: f.crossTop(c)}
+		if next++; c.Whole {
+			out.UpperPiece = pieces[next].ID
+			next++
+		}
 		floor := 0.0
 		if e := f.heights.EstimateAll([][]survey.Term{{f.floorAt(c.At)}})[0]; e.Known {
 			floor = e.Value
 		}
 		out.High = f.length(out.Top - floor)
 		for _, m := range f.Members {
-			if m.Kind == wood.ShortStud && m.From >= c.From && m.To <= c.To {
+			if m.From < c.From || m.To > c.To {
+				continue
+			}
+			switch m.Kind {
+			case wood.ShortStud, wood.ShortCrip:
 				out.Studs = append(out.Studs, m.ID)
+			case wood.HighStud:
+				out.Highs = append(out.Highs, m.ID)
 			}
 		}
 		f.Crossed = append(f.Crossed, out)
@@ -286,6 +365,55 @@ func (f *framer) crossTop(c Crossing) float64 {
 		}
 	}
 	return top
+}
+
+// crossTerms is what a crossing's underside is read from: the floor under it, or
+// nothing where it is an elevation.
+func (f *framer) crossTerms(c Crossing) []survey.Term {
+	if c.Over {
+		return []survey.Term{f.floorAt(c.At)}
+	}
+	return f.step(c.At, c.At)
+}
+
+// crossUpper is the elevation of the foot of what lies over something that comes
+// through, as well as it is known.
+func (f *framer) crossUpper(c Crossing) float64 {
+	foot := c.Upper
+	if e := f.heights.EstimateAll([][]survey.Term{{f.floorAt(c.At)}})[0]; e.Known {
+		foot += e.Value
+	}
+	return foot
+}
+
+// overCross adds up a stud over something that comes through: e is from the floor
+// there up to what the wall reaches.
+func (f *framer) overCross(c Crossing, e survey.Estimate, centre measure.Length, straight string) []Line {
+	tell := f.rules.Tell
+	lines := append([]Line{{tell(words.GapAt, centre, straight), f.length(e.Value), e.From}}, plateLines(f.rules, wood.TopPlate, f.Wall.Top)...)
+	return append(lines,
+		Line{What: tell(words.UpperSideOf, c.Name), Value: -f.length(c.Upper)},
+		Line{What: tell(words.PieceOf, words.Term(wood.CrossPiece), f.Wall.Lumber.ID), Value: -f.Wall.Lumber.Thickness})
+}
+
+// underCrossOverHead adds up a cripple that ends under a cross piece: e is from the
+// floor that the head is over up to what the crossing is read from.
+func (f *framer) underCrossOverHead(u upright, e survey.Estimate) []Line {
+	c, h, o := f.Wall.Crossings[u.cross-1], f.heads[u.opening], f.Wall.Openings[u.opening]
+	tell := f.rules.Tell
+	lines := []Line{
+		{What: tell(words.UndersideOf, c.Name), Value: f.length(c.Under+e.Value) + f.headFloor(u.opening)},
+		{What: tell(words.RoomUnder, c.Name), Value: -f.length(c.Below)},
+		{What: tell(words.PieceOf, words.Term(wood.CrossPiece), f.Wall.Lumber.ID), Value: -f.Wall.Lumber.Thickness},
+	}
+	for _, l := range f.headLines(u.opening) {
+		lines = append(lines, Line{l.What, -l.Value, l.Readings})
+	}
+	lines = append(lines, Line{What: tell(words.HeaderOf, o.ID), Value: -o.Header.Height()})
+	if h.lift != 0 {
+		lines = append(lines, Line{What: tell(words.JacksCutUpToMark), Value: -h.lift})
+	}
+	return lines
 }
 
 // underCross adds up a stud that ends under a cross piece: e is what its floor is

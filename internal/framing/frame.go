@@ -85,6 +85,7 @@ func (f *framer) frame(found Found) *Framed {
 	f.straighten()
 	f.addBacking()
 	f.addNoggings()
+	f.addFireBlocks()
 	f.addBlocks(found.Joists)
 	f.name()
 	f.nameStrays()
@@ -223,9 +224,15 @@ func (f *framer) addUprights() {
 			} else {
 				first[i] = ask(down)
 			}
-		case wood.HeadToPlate:
+		case wood.CrossToPlate:
+			over, _ := f.ceilingAt(centre)
+			first[i] = ask(append(over, survey.Term{Of: survey.Floor, At: f.Wall.At(f.Wall.Crossings[u.cross-1].At), Weight: -1})...)
+		case wood.HeadToPlate, wood.HeadToCross:
 			h := f.heads[u.opening]
 			over, _ := f.ceilingAt(centre)
+			if u.cross > 0 {
+				over = f.crossTerms(f.Wall.Crossings[u.cross-1])
+			}
 			if h.fixed {
 				first[i] = ask(over...)
 				break
@@ -305,7 +312,7 @@ func (f *framer) standUp(u upright, terms []survey.Term, answers []survey.Estima
 	if headed && f.heads[u.opening].fixed {
 		sure += f.heads[u.opening].floor.Spread
 	}
-	if u.kind.Row().Stands == wood.HeadToPlate && w.waitsForEngineer(w.Openings[u.opening]) {
+	if headed && u.kind.Row().Stands != wood.PlateToHead && !u.kind.OnBottom() && w.waitsForEngineer(w.Openings[u.opening]) {
 		m.State = Blocked // it stands on what an engineer will name
 		return m, doubt
 	}
@@ -363,6 +370,14 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 		m.Sum = append(append(m.Sum, floor), plateLines(f.rules, wood.BottomPlate, w.Bottom)...)
 	case wood.PlateToCross:
 		m.Sum = f.underCross(w.Crossings[u.cross-1], e, own, centre)
+	case wood.CrossToPlate:
+		c := w.Crossings[u.cross-1]
+		m.Sum = f.overCross(c, e, centre, straight)
+		m.Base = f.crossUpper(c) + w.Lumber.Thickness.Millimetres()
+	case wood.HeadToCross:
+		m.Sum = f.underCrossOverHead(u, e)
+		o := w.Openings[u.opening]
+		m.Base = f.heads[u.opening].level() + (o.headOver() + o.Header.Height() + f.heads[u.opening].lift).Millimetres()
 	case wood.HeadToPlate:
 		h, o := f.heads[u.opening], w.Openings[u.opening]
 		m.Sum = append([]Line{{f.rules.Tell(words.CeilingAt, centre, straight), f.length(e.Value) + f.headFloor(u.opening), e.From}}, plateLines(f.rules, wood.TopPlate, w.Top)...)

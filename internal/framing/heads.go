@@ -88,7 +88,7 @@ func (f *framer) fixedHead(o Opening, own head) head {
 // settle says what a piece at a fixed head stands between: its own floor or ceiling
 // alone, and the head.
 func (h head) settle(kind wood.Kind, e *survey.Estimate) {
-	if kind.Row().Stands == wood.HeadToPlate {
+	if s := kind.Row().Stands; s == wood.HeadToPlate || s == wood.HeadToCross {
 		e.Value -= h.floor.Value
 		return
 	}

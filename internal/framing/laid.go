@@ -21,7 +21,7 @@ type Laid struct {
 // back as far as it says, Framed.Wall is a copy that says how far.
 func Lay(w *Wall, rules Rules, found Found) *Laid {
 	f := &Laid{Framed: Framed{Wall: w.Settled()}, rules: w.ruled(rules)}
-	f.low = f.Wall.low(found.Obstructions)
+	f.low = f.Wall.low(f.Wall.uncrossed(found.Obstructions))
 	f.crossedBy(found.Joists)
 	f.standing = f.Wall.uprights(rules)
 	f.joinUp()

@@ -1,7 +1,10 @@
 package framing
 
 import (
+	"slices"
+
 	"homalos/internal/measure"
+	"homalos/internal/survey"
 	"homalos/internal/wood"
 	"homalos/internal/words"
 )
@@ -32,6 +35,16 @@ func (w *Wall) low(all []Obstruction) []lowThing {
 		out = append(out, x)
 	}
 	return out
+}
+
+// uncrossed leaves out what the wall is framed round.
+func (w *Wall) uncrossed(all []Obstruction) []Obstruction {
+	if len(w.Crossings) == 0 {
+		return all
+	}
+	return slices.DeleteFunc(slices.Clone(all), func(o Obstruction) bool {
+		return slices.ContainsFunc(w.Crossings, func(c Crossing) bool { return slices.Contains(c.Things, o.ID) })
+	})
 }
 
 // clearOfLow ends the runs of a bottom plate at what stands in the wall's foot,
@@ -75,10 +88,25 @@ func (f *framer) checkLow() {
 		if x.low < floor {
 			f.Notches = append(f.Notches, Notch{What: x.name(), At: at, Wide: x.to - x.from, How: "ends", Off: f.Wall.Lumber.Depth / 2})
 		}
+		inside := max(0, min(at, f.Wall.Length))
+		e := f.heights.EstimateAll([][]survey.Term{{f.floorAt(inside)}, f.gapAt(inside)})
+		ground := e[0]
 		var gone []string
 		for i := range f.Members {
 			m := &f.Members[i]
-			if !m.Kind.OnBottom() || m.From >= x.to || m.To <= x.from {
+			if m.From >= x.to || m.To <= x.from || m.Kind == wood.BottomPlate || m.Kind.Row().Apart {
+				continue
+			}
+			if m.Kind == wood.TopPlate {
+				if gap := f.length(e[1].Value); e[1].Known && x.high > gap-stack(f.Wall.Top) && x.low < gap {
+					gone = append(gone, m.ID)
+				}
+				continue
+			}
+			if !m.Kind.OnBottom() {
+				if foot := f.length(m.Base - ground.Value); m.Known && ground.Known && foot < x.high && foot+f.tall(m) > x.low {
+					gone = append(gone, m.ID)
+				}
 				continue
 			}
 			in := min(m.To, x.to) - max(m.From, x.from)
@@ -98,6 +126,17 @@ func (f *framer) checkLow() {
 			f.find(Stop, "low-in-stud", at, gone, f.rules.Tell(words.AtStandsWhereToStand, x.name(), f.Wall.Tape(at, at), list(f.rules, gone, "has", "have")), f.rules.Tell(words.CutItBackThereOrMove))
 		}
 	}
+}
+
+// tall is how high a piece is as it stands or lies.
+func (f *framer) tall(m *Member) measure.Length {
+	switch {
+	case m.Kind.Upright():
+		return m.Exact
+	case m.Kind == wood.HeaderPly:
+		return f.Wall.opening(m.Opening).Header.Height()
+	}
+	return lies(m)
 }
 
 // note adds to how its ends are cut.

@@ -99,6 +99,7 @@ type Finding struct {
 	Thing   string       // found in the building, that it is about
 	There   string       // the existing wall whose door or window it is about, and which of its openings
 	Hole    int
+	Run     int    // which of the wall's planned pipes it is about, from 1; 0: none
 	Reading string // the doubtful reading it is about
 	Want    *Want  // of a reading that is asked for: what and where
 	Turn    int    // how many readings are asked for before it, without which it frees less

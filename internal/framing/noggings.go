@@ -51,6 +51,11 @@ func (f *framer) spaces() []space {
 	for i := 1; i < len(full); i++ {
 		a, b := full[i-1], full[i]
 		g := space{from: a.To, to: b.From, foot: a.Base, floor: stack(f.Wall.Bottom), high: min(a.Exact, b.Exact), known: a.Known && b.Known}
+		for _, c := range f.Wall.Crossings {
+			if c.From < g.to && c.To > g.from { // up to the piece under what comes through
+				g.high = min(g.high, f.length(f.crossTop(c)-g.foot)-f.Wall.Lumber.Thickness)
+			}
+		}
 		inOpening := slices.ContainsFunc(f.Wall.Openings, func(o Opening) bool { return o.Left() < g.to && o.Right() > g.from })
 		if g.to-g.from >= f.rules.slot() && !inOpening {
 			out = append(out, g)

@@ -36,6 +36,8 @@ type Rules struct {
 
 	Sheets []Sheet // the boards that the crew hangs; the first is the one a layout is judged by
 
+	FireBlocks measure.Length // the most that a bay is open from one block to the next; 0: the crew sets none
+
 	Jambs []measure.Length // the depths they are sold in
 
 	Floor, Ceiling wood.Anchor // what plates are fixed with, where a wall has none of its own
@@ -68,6 +70,7 @@ type Wall struct {
 	Joins       []Join // other walls that butt it, rising
 	Floor       wood.Anchor
 	Ceiling     wood.Anchor
+	Furred      bool   // stands before masonry, with a gap behind it
 	Membrane    bool   // lies under the bottom plate
 	Carries     string // yes, no; else it isn't known whether it carries what is over it
 	Pending     []Pending

@@ -50,8 +50,11 @@ type Rules struct {
 
 	Doorway string `json:"doorway,omitempty" enum:"stubs,whole" doc:"The bottom plate at a doorway: stubs on both sides of it, or whole, run through and sawn out after the wall stands. Default stubs."`
 
-	Marking string   `json:"marking,omitempty" enum:"edges,first-mark,centres,back-edges" doc:"How plates are marked, the same studs whichever: each by its near edge with the wood ahead; the same with the tape hooked on the first stud's mark; by its centre; by its far edge with the wood behind the mark. Default edges."`
-	Sheets  []Sheet  `json:"sheets,omitempty" maxItems:"6" nullable:"false" doc:"The boards that the crew hangs; layouts are judged by the first. Default one of 48 × 96 in or 1200 × 2400 mm, standing."`
+	Marking      string        `json:"marking,omitempty" enum:"edges,first-mark,centres,back-edges" doc:"How plates are marked, the same studs whichever: each by its near edge with the wood ahead; the same with the tape hooked on the first stud's mark; by its centre; by its far edge with the wood behind the mark. Default edges."`
+	Sheets       []Sheet       `json:"sheets,omitempty" maxItems:"6" nullable:"false" doc:"The boards that the crew hangs; layouts are judged by the first. Default one of 48 × 96 in or 1200 × 2400 mm, standing."`
+	FireBlocking *FireBlocking `json:"fireBlocking,omitempty" doc:"How far a bay may be open before a block closes it. Left out: no blocks but the plates."`
+
+	Bore    Length   `json:"bore,omitzero" format:"length" doc:"How much wider a hole is bored than the pipe that goes through it. Default 1/8 in or 3 mm."`
 	Infill  Length   `json:"infill,omitzero" format:"length" doc:"By how much a frame that fills a hole is smaller than the smallest gauge. Default 1/8 in or 3 mm."`
 	Jambs   []Length `json:"jambs,omitempty" format:"length" maxItems:"12" nullable:"false" doc:"Depths that the crew's jambs are sold in. Default 4 9/16 and 6 9/16 in; in metric none is taken for granted."`
 	Weights *Weights `json:"weights,omitempty" doc:"What a layout is charged for, in the crew's own measure: the one with the least score is proposed."`
@@ -268,6 +271,7 @@ type Wall struct {
 	Breaks     []Break   `json:"breaks,omitempty" nullable:"false" doc:"Where its plates end and begin anew: at a step of floor or ceiling."`
 	Noggings   *Noggings `json:"noggings,omitempty" doc:"Rows of pieces between its studs."`
 	Backing    []Backing `json:"backing,omitempty" maxItems:"60" nullable:"false" doc:"Wood for what is fixed to it: cabinets, rails, basins."`
+	Runs       []Run     `json:"runs,omitempty" maxItems:"60" nullable:"false" doc:"Pipes and cables that are planned in it."`
 	Clear      []Clear   `json:"clear,omitempty" nullable:"false" doc:"Stretches that no common stud stands in: for a valve, a box, a cabinet."`
 	Fit        Length    `json:"fit,omitzero" format:"length" doc:"In place of the job's."`
 	Hold       Length    `json:"hold,omitzero" format:"length" doc:"In place of the job's."`
@@ -301,6 +305,27 @@ type Backing struct {
 	To     Length `json:"to" format:"length"`
 	Height Length `json:"height" format:"length" doc:"Of its middle over the floor."`
 	Lumber string `json:"lumber,omitempty" doc:"Default the wall's."`
+}
+
+// FireBlocking is the crew's rule for blocks that close a wall's bays; the local code
+// decides. Rule: the work, step 6.
+type FireBlocking struct {
+	Every Length `json:"every,omitzero" format:"length" doc:"The most that a bay is open, up and down, and behind a furring along it. Default 10 ft or 3 m."`
+}
+
+// Run is a pipe or a cable that is planned in a wall: along it at one height, or up and
+// down at one station.
+type Run struct {
+	What   string `json:"what" maxLength:"100" doc:"Cold water, drain, vent, cable, …"`
+	Size   Length `json:"size" format:"length" doc:"Outside diameter."`
+	From   Length `json:"from,omitzero" format:"length" doc:"Station where one that goes along the wall begins."`
+	To     Length `json:"to,omitzero" format:"length" doc:"Station where it ends; it may lie before from."`
+	Height Length `json:"height,omitzero" format:"length" doc:"Of its middle over the floor, at from."`
+	Fall   Length `json:"fall,omitzero" format:"length" doc:"How much lower its middle is at to. Default none."`
+	At     Length `json:"at,omitzero" format:"length" doc:"Station of one that goes up and down, in place of from, to and height."`
+	Low    Length `json:"low,omitzero" format:"length" doc:"Of one that goes up and down: where it begins over the floor. Left out: it comes through the bottom plate."`
+	High   Length `json:"high,omitzero" format:"length" doc:"Where it ends over the floor. Left out: it goes on through the top plate."`
+	Off    Length `json:"off,omitzero" format:"length" doc:"From the snapped face to its middle. Default the middle of the studs."`
 }
 
 // Clear is a stretch of a wall that is kept clear of studs.

@@ -18,6 +18,7 @@ func Drawings(r *work.Result) []Drawing {
 	for _, w := range s.Walls {
 		d := s.draw(w.Framed)
 		d.Layouts = layouts(w)
+		d.bored(w)
 		d.Corners, d.Above = s.cornerDetails(w), s.fromAbove(w)
 		out = append(out, d)
 	}
@@ -106,6 +107,29 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 	}
 	d.Pins = append(d.Pins, s.pins(w)...)
 	return d
+}
+
+// bored draws what goes through a wall's wood.
+func (d *Drawing) bored(w *work.Wall) {
+	by := map[string]*framing.Member{}
+	for i := range w.Members {
+		by[w.Members[i].ID] = &w.Members[i]
+	}
+	for _, h := range w.Bored.Holes {
+		m := by[h.Member]
+		if !m.Kind.Upright() {
+			continue // a plate's are drawn with what goes through
+		}
+		at := m.From + (m.To-m.From)/2
+		d.Holes = append(d.Holes, DrawnHole{h.Member, at.Millimetres(), m.Base + h.At.Millimetres(), h.Size.Millimetres(), h.Over})
+	}
+	for _, k := range w.Bored.Keeps {
+		one := DrawnKeep{k.From.Millimetres(), k.To.Millimetres(), k.Low.Millimetres(), k.High.Millimetres(), k.Level, k.What}
+		if k.Level {
+			one.Foot, one.Head = k.Foot, k.Foot+(k.High-k.Low).Millimetres()
+		}
+		d.NoNail = append(d.NoNail, one)
+	}
 }
 
 // surface takes over floor and ceiling.

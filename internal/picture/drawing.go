@@ -15,6 +15,8 @@ type Drawing struct {
 	Pins     []Pin          `json:"pins" nullable:"false"`
 	Openings []DrawnOpening `json:"openings" nullable:"false"`
 	Clear    []DrawnClear   `json:"clear,omitempty" nullable:"false" doc:"Stretches that are kept clear of studs."`
+	Holes    []DrawnHole    `json:"holes,omitempty" nullable:"false" doc:"Where its wood is bored and notched."`
+	NoNail   []DrawnKeep    `json:"noNail,omitempty" nullable:"false" doc:"Where nothing may be nailed or screwed in."`
 	There    []DrawnOld     `json:"there,omitempty" nullable:"false" doc:"The studs of a wall that is there, into which an opening is cut."`
 	Across   []DrawnThing   `json:"across,omitempty" nullable:"false" doc:"What comes through it: pipes, ducts, beams, finds."`
 	Layouts  []DrawnLayout  `json:"layouts,omitempty" nullable:"false" doc:"Where its uprights would stand by each origin of the plan, in that order."`
@@ -71,6 +73,25 @@ type DrawnClear struct {
 	Low  float64 `json:"low"`
 	High float64 `json:"high"`
 	What string  `json:"what"`
+}
+
+// DrawnKeep is a stretch that nothing is nailed or screwed into.
+type DrawnKeep struct {
+	From  float64 `json:"from"`
+	To    float64 `json:"to"`
+	Foot  float64 `json:"foot" doc:"Elevation, of one that is level; else over the floor."`
+	Head  float64 `json:"head" doc:"The same; 0 of one that goes up to the ceiling."`
+	Level bool    `json:"level,omitempty"`
+	What  string  `json:"what"`
+}
+
+// DrawnHole is a hole or a notch in a piece, seen from the wall's side.
+type DrawnHole struct {
+	Member string  `json:"member"`
+	At     float64 `json:"at" doc:"Station of its middle."`
+	High   float64 `json:"high" doc:"Elevation of its middle."`
+	Size   float64 `json:"size"`
+	Over   bool    `json:"over,omitempty" doc:"Past the usual limits."`
 }
 
 // DrawnOpening is a rough opening in the picture.

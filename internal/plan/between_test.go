@@ -69,7 +69,7 @@ func TestACrossingInThePlan(t *testing.T) {
 	p := computed(t, d)
 	require.Len(t, p.Walls[0].Crossings, 1, "%v", p.Walls[0].Findings)
 	c := p.Walls[0].Crossings[0]
-	assert.Equal(t, Span{"103 1/2 in", "109 1/2 in"}, c.Out)
+	assert.Equal(t, &Span{"103 1/2 in", "109 1/2 in"}, c.Out)
 	assert.Equal(t, "85 3/4 in", c.Top)
 	assert.Equal(t, "beam", c.Obstruction)
 	assert.Len(t, c.Steps, 4, "no stud stands under it")

@@ -73,6 +73,7 @@ func (s *writer) writeWall(w *work.Wall, advice []advise.Advice) Wall {
 	s.writeLayout(&out, w)
 	s.writeBearing(&out, w)
 	out.Matches, out.Crossings = s.writeMatches(w), s.writeCrossings(w)
+	s.writeHoles(&out, w)
 	out.Jambs = s.writeJambs(w, w.Wall.Lumber.Depth+2*s.Board)
 	for _, m := range w.Members {
 		out.Members = append(out.Members, s.writeMember(w, m))

@@ -12,10 +12,12 @@ import (
 type Crossing struct {
 	Obstruction string   `json:"obstruction" doc:"The lowest of what comes through there."`
 	With        []string `json:"with,omitempty" nullable:"false" doc:"What else comes through between the same two studs."`
-	Out         Span     `json:"out" doc:"What comes out of the top plate."`
+	Out         *Span    `json:"out,omitempty" doc:"What comes out of the top plate; left out where that stays whole."`
 	Top         string   `json:"top" doc:"Elevation of the cross piece's upper face; over the floor there where no level was shot."`
 	Member      string   `json:"member" doc:"The cross piece."`
 	Short       []string `json:"short" nullable:"false" doc:"The studs that end under it."`
+	Upper       string   `json:"upper,omitempty" doc:"Where the plate stays whole: the piece that lies over what comes through."`
+	High        []string `json:"high,omitempty" nullable:"false" doc:"The studs that stand on that."`
 	Wide        bool     `json:"wide,omitempty" doc:"Wider than a bay: a low header, with studs under it on the layout."`
 	Steps       []string `json:"steps" nullable:"false" doc:"In the order it is built."`
 }
@@ -30,7 +32,10 @@ func (s *writer) writeCrossings(w *work.Wall) (out []Crossing) {
 	u := s.Rules.Units
 	for _, c := range w.Crossed {
 		one := Crossing{
-			Obstruction: c.Thing, Out: Span{u.Write(c.Out[0]), u.Write(c.Out[1])}, Top: u.Write(u.Estimate(c.Top)), Member: c.Piece, Short: []string{}, Wide: c.Wide, Steps: s.crossSteps(w, c),
+			Obstruction: c.Thing, Upper: c.UpperPiece, High: c.Highs, Top: u.Write(u.Estimate(c.Top)), Member: c.Piece, Short: []string{}, Wide: c.Wide, Steps: s.crossSteps(w, c),
+		}
+		if !c.Whole {
+			one.Out = &Span{u.Write(c.Out[0]), u.Write(c.Out[1])}
 		}
 		for _, id := range c.Things {
 			if id != c.Thing {
@@ -57,6 +62,16 @@ func (s *writer) crossSteps(w *work.Wall, c framing.Crossed) (out []string) {
 		add(words.CrossStudUnder, c.Studs[0])
 	} else if n > 1 {
 		add(words.CrossStudsUnder, c.Studs[0], c.Studs[n-1], n)
+	}
+	if c.Whole {
+		add(words.CrossUpperIn, c.UpperPiece)
+		if n := len(c.Highs); n == 1 {
+			add(words.CrossStudOver, c.Highs[0])
+		} else if n > 1 {
+			add(words.CrossStudsOver, c.Highs[0], c.Highs[n-1], n)
+		}
+		add(words.CrossWhole)
+		return out
 	}
 	add(words.CrossPlateOut, from, to, w.Wall.Top[0].Thickness)
 	add(words.CrossFixHalves)

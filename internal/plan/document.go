@@ -57,6 +57,8 @@ type Wall struct {
 	Sheets    []Sheet         `json:"sheets" nullable:"false" doc:"Each of the crew's boards tried on it, standing and lying; layouts are judged by the first."`
 	Jambs     []Jamb          `json:"jambs,omitempty" nullable:"false" doc:"For each opening that has one: how deep its jamb is, and how a stock one comes to that."`
 	Crossings []Crossing      `json:"crossings,omitempty" nullable:"false" doc:"What comes through under its top plate, and how it is opened for that."`
+	Holes     []Hole          `json:"holes,omitempty" nullable:"false" doc:"How its pieces are bored and notched for what goes through them."`
+	NoNail    []NoNail        `json:"noNail,omitempty" nullable:"false" doc:"Where nothing may be nailed or screwed into a face: a pipe or a cable lies near it."`
 	Matches   []Match         `json:"matches,omitempty" nullable:"false" doc:"Its openings that are to line up with one that is there."`
 	Bearing   []Bears         `json:"bearing,omitempty" nullable:"false" doc:"Its openings that carry, as an engineer named them, and what follows."`
 	Advice    []advise.Advice `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`

@@ -29,7 +29,8 @@ type WordSet struct {
 type KindShown struct {
 	Kind   string `json:"kind" doc:"Its word is the term of this name."`
 	Letter string `json:"letter" doc:"In ids, after the wall's."`
-	Sign   string `json:"sign,omitempty" enum:"cross,bridge,peak,ring,box" doc:"On the plates; none for what isn't marked there."`
+	Sign   string `json:"sign,omitempty" enum:"cross,bridge,peak,ring,tee,hang,box" doc:"On the plates; none for what isn't marked there."`
+	Stands bool   `json:"stands,omitempty" doc:"It stands on end."`
 	Rounds string `json:"rounds" enum:"down,up,nearest" doc:"How its exact length is brought to the mark."`
 }
 
@@ -49,7 +50,7 @@ func Words() WordsBody {
 	}
 	for _, k := range wood.Kinds {
 		rounds := map[wood.Rounding]string{wood.Down: "down", wood.Up: "up", wood.Nearest: "nearest"}[k.Rounding]
-		out.Kinds = append(out.Kinds, KindShown{string(k.Kind), k.Letter, string(k.Sign), rounds})
+		out.Kinds = append(out.Kinds, KindShown{string(k.Kind), k.Letter, string(k.Sign), k.Kind.Upright(), rounds})
 	}
 	for _, m := range wood.Fixings {
 		out.Fixings = append(out.Fixings, FixingShown{m.By, words.Speech{}.Tell(m.Many), m.Bead, m.Cures})

@@ -3,6 +3,7 @@ package site
 import (
 	"fmt"
 
+	"homalos/internal/boring"
 	"homalos/internal/closing"
 	"homalos/internal/framing"
 	"homalos/internal/job"
@@ -47,6 +48,10 @@ func (r *resolver) setRules() {
 	if rules.Sheets == nil {
 		r.Rules.Sheets = []framing.Sheet{framing.UsualSheet(u)}
 	}
+	if rules.FireBlocking != nil {
+		r.Rules.FireBlocks = r.within("rules.fireBlocking.every", rules.FireBlocking.Every, framing.UsualFireBlocks(u), u.Pick(12*in, 300*measure.Millimetre), 20*measure.Metre)
+	}
+	r.Bore = r.within("rules.bore", rules.Bore, boring.Room(u), 0, u.Pick(in, 25*measure.Millimetre))
 	r.Infill = r.within("rules.infill", rules.Infill, closing.Usual(u), 0, u.Pick(in, 25*measure.Millimetre))
 	r.Rules.Jambs = framing.UsualJambs(u)
 	if rules.Jambs != nil {

@@ -3,6 +3,7 @@ package site
 import (
 	"sync"
 
+	"homalos/internal/boring"
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
@@ -25,7 +26,9 @@ type Site struct {
 	Doc          job.Document
 	Rules        framing.Rules
 	Kerf         measure.Length
-	Infill       measure.Length // by which what fills a hole is smaller
+	Bore         measure.Length          // how much wider a hole is than the pipe in it
+	Runs         map[string][]boring.Run // planned, by wall
+	Infill       measure.Length          // by which what fills a hole is smaller
 	Marking      framing.Marking
 	CutIns       []CutIn
 	Closings     []Closing

@@ -104,6 +104,7 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 		return nil
 	}
 	wall.From, wall.To = dot(x1, y1), dot(x2, y2)
+	wall.Furred = w.Line != nil && w.Line.By == "furring"
 	wall.Length = r.distance(x1, y1, x2, y2)
 	if l := r.Lines[w.ID]; l != nil && w.Line != nil {
 		wall.Length = l.length
@@ -131,6 +132,7 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 	r.pending(path, w, wall)
 	r.clear(path, w, wall)
 	r.between(path, w, wall)
+	r.runs(path, w, wall)
 	r.switches(wall)
 	r.breaks(path, w, wall)
 	r.ends(path, w)

@@ -19,14 +19,17 @@ const (
 	UnderSill   Kind = "under-sill"
 	BottomPlate Kind = "bottom-plate"
 	TopPlate    Kind = "top-plate"
-	Block       Kind = "block"       // across a bay of joists, to fix a plate to
-	Nogging     Kind = "nogging"     // between two studs
-	Packer      Kind = "packer"      // a strip between a king and the wall's end
-	Backer      Kind = "backer"      // a stud turned flat, for the board at a corner
-	Backing     Kind = "backing"     // between studs, on edge, for what is fixed to the wall
-	ShortStud   Kind = "short-stud"  // under what comes through the wall
-	CrossPiece  Kind = "cross-piece" // lies under that, between the studs beside it
-	EdgeBlock   Kind = "edge-block"  // a scrap on end along an old jamb, for a new board's edge
+	Block       Kind = "block"         // across a bay of joists, to fix a plate to
+	Nogging     Kind = "nogging"       // between two studs
+	Packer      Kind = "packer"        // a strip between a king and the wall's end
+	Backer      Kind = "backer"        // a stud turned flat, for the board at a corner
+	Backing     Kind = "backing"       // between studs, on edge, for what is fixed to the wall
+	ShortStud   Kind = "short-stud"    // under what comes through the wall
+	CrossPiece  Kind = "cross-piece"   // lies under that, between the studs beside it
+	HighStud    Kind = "high-stud"     // over what comes through, from a cross piece to the top plate
+	ShortCrip   Kind = "short-cripple" // from a header to the cross piece under what comes through
+	FireBlock   Kind = "fire-block"    // between studs, so that fire doesn't climb past it
+	EdgeBlock   Kind = "edge-block"    // a scrap on end along an old jamb, for a new board's edge
 )
 
 // Row is all that is to be known of a kind. How long an upright is follows
@@ -56,6 +59,8 @@ const (
 	PlateToSill         // from the bottom plate to the sill
 	HeadToPlate         // from the header to the top plate
 	PlateToCross        // from the bottom plate to a cross piece
+	CrossToPlate        // from a cross piece to the top plate
+	HeadToCross         // from the header to a cross piece
 )
 
 // Rounding is how an exact length is brought to the mark. Usual practice: down
@@ -91,8 +96,9 @@ const (
 	Bridge Sign = "bridge"
 	Peak   Sign = "peak"
 	Ring   Sign = "ring"
-	Tee    Sign = "tee" // ends under what comes through
-	Box    Sign = "box" // turned flat
+	Tee    Sign = "tee"  // ends under what comes through
+	Hang   Sign = "hang" // stands over what comes through
+	Box    Sign = "box"  // turned flat
 )
 
 // Kinds is the table, in the order that kinds are told in.
@@ -114,6 +120,9 @@ var Kinds = []Row{
 	{Kind: Backing, Letter: "BK", Above: Across},
 	{Kind: ShortStud, Letter: "SS", Stands: PlateToCross, Above: Deep, Sign: Tee},
 	{Kind: CrossPiece, Letter: "X", Clear: true},
+	{Kind: HighStud, Letter: "HS", Stands: CrossToPlate, Sign: Hang},
+	{Kind: ShortCrip, Letter: "SC", Stands: HeadToCross, Sign: Tee},
+	{Kind: FireBlock, Letter: "FB", Above: Across},
 	{Kind: EdgeBlock, Letter: "E", Clear: true},
 }
 
@@ -143,7 +152,7 @@ func (k Kind) OnBottom() bool {
 // UnderTop says whether its head stands under the top plate.
 func (k Kind) UnderTop() bool {
 	s := rows[k].Stands
-	return s == PlateToPlate || s == HeadToPlate
+	return s == PlateToPlate || s == HeadToPlate || s == CrossToPlate
 }
 
 // Marks are the pieces that an upright's place is marked on.
@@ -155,6 +164,10 @@ func (k Kind) Marks() []string {
 		return []string{"bottom"}
 	case HeadToPlate:
 		return []string{"top", "header"}
+	case CrossToPlate:
+		return []string{"top"}
+	case HeadToCross:
+		return []string{"header"}
 	case PlateToSill:
 		return []string{"bottom", "sill"}
 	}

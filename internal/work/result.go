@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"homalos/internal/abreast"
+	"homalos/internal/boring"
 	"homalos/internal/cutting"
 	"homalos/internal/framing"
 	"homalos/internal/job"
@@ -48,6 +49,7 @@ type Wall struct {
 	Against  []framing.Against // floor, then ceiling
 	Meetings []Meeting         // as its ends meet what they come to
 	tried    []tried
+	Bored    boring.Bored
 	Origins  []Origin // what its marks could go by, judged; none where it has equal bays
 }
 
@@ -104,7 +106,9 @@ func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, heights func(
 	r.doubt()
 	for _, w := range r.Walls {
 		framing.ByWeight(w.Findings)
-		w.Origins = r.judge(w)
+		w.Origins = r.judge(w) // by what the layout itself brings, not by what is planned in it
+		r.bore(w)
+		framing.ByWeight(w.Findings)
 	}
 	return r
 }
@@ -126,6 +130,12 @@ func (r *Result) stand() []*framing.Wall {
 		r.Crossed = append(r.Crossed, [2]*framing.Wall{of[pair[0]], of[pair[1]]})
 	}
 	return walls
+}
+
+// bore says how a wall's wood is cut for what goes through it.
+func (r *Result) bore(w *Wall) {
+	w.Bored = boring.Through(w.Framed, r.Rules, r.Bore, r.Runs[w.Wall.ID])
+	w.Findings = append(slices.Clone(w.Findings), w.Bored.Findings...)
 }
 
 // Wall finds a wall as worked out.

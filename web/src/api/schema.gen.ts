@@ -1275,6 +1275,13 @@ export interface components {
             column: string;
             value: string;
         };
+        FireBlocking: {
+            /**
+             * Format: length
+             * @description The most that a bay is open, up and down, and behind a furring along it. Default 10 ft or 3 m.
+             */
+            every?: string;
+        };
         Fixing: {
             /** @description A bead of adhesive under the plate as well. */
             bead?: boolean;
@@ -1528,7 +1535,9 @@ export interface components {
              * @description On the plates; none for what isn't marked there.
              * @enum {string}
              */
-            sign?: "cross" | "bridge" | "peak" | "ring" | "box";
+            sign?: "cross" | "bridge" | "peak" | "ring" | "tee" | "hang" | "box";
+            /** @description It stands on end. */
+            stands?: boolean;
         };
         Layer: {
             /** Format: length */
@@ -2261,18 +2270,22 @@ export interface components {
             to: number;
         };
         PlanCrossing: {
+            /** @description The studs that stand on that. */
+            high?: string[];
             /** @description The cross piece. */
             member: string;
             /** @description The lowest of what comes through there. */
             obstruction: string;
-            /** @description What comes out of the top plate. */
-            out: components["schemas"]["PlanSpan"];
+            /** @description What comes out of the top plate; left out where that stays whole. */
+            out?: components["schemas"]["PlanSpan"];
             /** @description The studs that end under it. */
             short: string[];
             /** @description In the order it is built. */
             steps: string[];
             /** @description Elevation of the cross piece's upper face; over the floor there where no level was shot. */
             top: string;
+            /** @description Where the plate stays whole: the piece that lies over what comes through. */
+            upper?: string;
             /** @description Wider than a bay: a low header, with studs under it on the layout. */
             wide?: boolean;
             /** @description What else comes through between the same two studs. */
@@ -2391,6 +2404,8 @@ export interface components {
             depth: number;
             /** @description What its start is called, and its end: by what they meet. */
             ends: string[];
+            /** @description Where its wood is bored and notched. */
+            holes?: components["schemas"]["PlanDrawnHole"][];
             /** @enum {string} */
             hook: "start" | "end";
             /** @description False: too few readings for the gap between floor and ceiling. */
@@ -2401,6 +2416,8 @@ export interface components {
             length: number;
             /** @description Heights are from the laser line. */
             levels: boolean;
+            /** @description Where nothing may be nailed or screwed in. */
+            noNail?: components["schemas"]["PlanDrawnKeep"][];
             /**
              * @description What was read, where the gap isn't known; the other surface is drawn level, a storey off.
              * @enum {string}
@@ -2447,6 +2464,23 @@ export interface components {
             /** Format: double */
             to: number;
         };
+        PlanDrawnHole: {
+            /**
+             * Format: double
+             * @description Station of its middle.
+             */
+            at: number;
+            /**
+             * Format: double
+             * @description Elevation of its middle.
+             */
+            high: number;
+            member: string;
+            /** @description Past the usual limits. */
+            over?: boolean;
+            /** Format: double */
+            size: number;
+        };
         PlanDrawnJoist: {
             exposed: boolean;
             from: components["schemas"]["PlanDot"];
@@ -2455,6 +2489,24 @@ export interface components {
             to: components["schemas"]["PlanDot"];
             /** Format: double */
             width: number;
+        };
+        PlanDrawnKeep: {
+            /**
+             * Format: double
+             * @description Elevation, of one that is level; else over the floor.
+             */
+            foot: number;
+            /** Format: double */
+            from: number;
+            /**
+             * Format: double
+             * @description The same; 0 of one that goes up to the ceiling.
+             */
+            head: number;
+            level?: boolean;
+            /** Format: double */
+            to: number;
+            what: string;
         };
         PlanDrawnLayout: {
             /** @enum {string} */
@@ -2701,6 +2753,35 @@ export interface components {
             id: string;
             width: string;
         };
+        PlanHole: {
+            /** @description Of an upright: up from its foot to the middle of the hole; of what lies: station of the middle. */
+            at: string;
+            /** @description A notch from the back face. */
+            back?: boolean;
+            /** @description Of a notch. */
+            deep?: string;
+            /** @enum {string} */
+            kind: "bore" | "notch";
+            /**
+             * @description Whether it is within the usual limits: a notch to 40 % of the depth, a hole to 60 %, 5/8 in (16 mm) left; 25 and 40 % in a wall that carries.
+             * @enum {string}
+             */
+            limit: "within" | "over";
+            member: string;
+            /** @description From the snapped face to the middle. */
+            offset: string;
+            /** @description It wants a steel plate before it. */
+            plate: boolean;
+            /**
+             * Format: int64
+             * @description Which of the wall's planned runs it is for, from 1; left out for what was found.
+             */
+            run?: number;
+            /** @description Across; of a notch, its width along the piece. */
+            size: string;
+            /** @description What goes through it. */
+            what: string;
+        };
         PlanJamb: {
             /** @description That is ripped off or put on, or by which it stands proud. */
             by?: string;
@@ -2858,6 +2939,18 @@ export interface components {
             wall?: string;
             /** @enum {string} */
             what: "again" | "tie" | "gap" | "floor" | "ceiling";
+        };
+        PlanNoNail: {
+            /** @enum {string} */
+            face: "snapped" | "back" | "both";
+            /** @description Station. */
+            from: string;
+            /** @description Over the floor; left out: up to the ceiling. */
+            high?: string;
+            /** @description Over the floor. */
+            low: string;
+            to: string;
+            what: string;
         };
         PlanNotched: {
             /** @description Station of its middle. */
@@ -3288,6 +3381,8 @@ export interface components {
             /** @description What its start is called, and its end: by what they meet. */
             ends: string[];
             findings: components["schemas"]["PlanFinding"][];
+            /** @description How its pieces are bored and notched for what goes through them. */
+            holes?: components["schemas"]["PlanHole"][];
             id: string;
             /** @description For each opening that has one: how deep its jamb is, and how a stock one comes to that. */
             jambs?: components["schemas"]["PlanJamb"][];
@@ -3300,6 +3395,8 @@ export interface components {
             /** @description What its two ends meet. */
             meets?: components["schemas"]["PlanMeeting"][];
             members: components["schemas"]["PlanMember"][];
+            /** @description Where nothing may be nailed or screwed into a face: a pipe or a cable lies near it. */
+            noNail?: components["schemas"]["PlanNoNail"][];
             /** @description What its marks could go by, each as a plan made with it would be; none where it has equal bays. */
             origins?: components["schemas"]["PlanOrigin"][];
             /** @description How its plates are cut, notched and tied. */
@@ -3469,6 +3566,11 @@ export interface components {
             board?: string;
             /**
              * Format: length
+             * @description How much wider a hole is bored than the pipe that goes through it. Default 1/8 in or 3 mm.
+             */
+            bore?: string;
+            /**
+             * Format: length
              * @description Rough opening over the leaf, in height. Default 2 1/2 in or 50 mm.
              */
             doorHigher?: string;
@@ -3482,6 +3584,8 @@ export interface components {
              * @enum {string}
              */
             doorway?: "stubs" | "whole";
+            /** @description How far a bay may be open before a block closes it. Left out: no blocks but the plates. */
+            fireBlocking?: components["schemas"]["FireBlocking"];
             /**
              * Format: length
              * @description How much shorter than the space a piece between the plates is cut. Default 1/16 in or 2 mm.
@@ -3571,6 +3675,55 @@ export interface components {
              * @enum {string}
              */
             words?: "plain" | "inch" | "metric" | "shoulder";
+        };
+        Run: {
+            /**
+             * Format: length
+             * @description Station of one that goes up and down, in place of from, to and height.
+             */
+            at?: string;
+            /**
+             * Format: length
+             * @description How much lower its middle is at to. Default none.
+             */
+            fall?: string;
+            /**
+             * Format: length
+             * @description Station where one that goes along the wall begins.
+             */
+            from?: string;
+            /**
+             * Format: length
+             * @description Of its middle over the floor, at from.
+             */
+            height?: string;
+            /**
+             * Format: length
+             * @description Where it ends over the floor. Left out: it goes on through the top plate.
+             */
+            high?: string;
+            /**
+             * Format: length
+             * @description Of one that goes up and down: where it begins over the floor. Left out: it comes through the bottom plate.
+             */
+            low?: string;
+            /**
+             * Format: length
+             * @description From the snapped face to its middle. Default the middle of the studs.
+             */
+            off?: string;
+            /**
+             * Format: length
+             * @description Outside diameter.
+             */
+            size: string;
+            /**
+             * Format: length
+             * @description Station where it ends; it may lie before from.
+             */
+            to?: string;
+            /** @description Cold water, drain, vent, cable, … */
+            what: string;
         };
         Sheet: {
             /** Format: length */
@@ -3835,6 +3988,8 @@ export interface components {
             openings?: components["schemas"]["Opening"][];
             /** @description Stretches held back: counted and shown, not cut. */
             pending?: components["schemas"]["Pending"][];
+            /** @description Pipes and cables that are planned in it. */
+            runs?: components["schemas"]["Run"][];
             to?: components["schemas"]["Place"];
             /** @description Plates from the studs up. Default one of the wall's lumber. */
             top?: string[];

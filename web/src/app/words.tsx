@@ -8,7 +8,9 @@ export type WordSet = "plain" | "inch" | "metric" | "shoulder";
 type Meaning = (typeof table.meanings)[number];
 
 export const { sets, meanings } = table;
-export const kinds = Object.fromEntries(table.kinds.map((k) => [k.kind, k as { sign?: string; rounds: string }]));
+export const kinds = Object.fromEntries(
+  table.kinds.map((k) => [k.kind, k as { sign?: string; rounds: string; stands?: boolean }]),
+);
 /** The ways a plate can be fixed. */
 export const means = table.fixings as { by: NonNullable<Fixing["by"]>; many: string; bead?: boolean; cures?: boolean }[];
 

@@ -29,6 +29,8 @@ function Sign({ kind, x, y, w }: { kind: string; x: number; y: number; w: number
       return <path d={`M${c - r} ${y - 6}H${c + r}V${y + 6}H${c - r}Z`} className="sign" />;
     case "tee":
       return <path d={`M${c - r} ${y - 7}H${c + r}M${c} ${y - 7}V${y + 7}`} className="sign" />;
+    case "hang":
+      return <path d={`M${c - r} ${y + 7}H${c + r}M${c} ${y + 7}V${y - 7}`} className="sign" />;
     case "ring":
       return <circle cx={c} cy={y} r={r} className="sign" />;
   }

@@ -2,6 +2,7 @@ import { useElementSize } from "@mantine/hooks";
 import type { Drawing } from "../api/client";
 import { Across, Hung, Old } from "./Around";
 import "./drawing.css";
+import type { Layer } from "./layers";
 import { along, band, type Scale, stretched } from "./scale";
 import { Wood } from "./Wood";
 
@@ -14,6 +15,8 @@ interface Props {
   select?: (member: string) => void;
   here?: number;
   pin?: (reading: string) => void;
+  /** Layers that aren't shown. */
+  hidden?: Layer[];
 }
 
 /** A stated height's line through the stations, as an SVG path. */
@@ -30,7 +33,8 @@ function unread(d: Drawing): string {
 }
 
 /** The wall seen from its side: stations true, unevenness stretched. */
-export function Section({ drawing: d, height, stretch, pieces = true, selected, select, here, pin }: Props) {
+export function Section({ drawing: d, height, stretch, pieces = true, selected, select, here, pin, hidden = [] }: Props) {
+  const shows = (layer: Layer) => pieces && !hidden.includes(layer);
   const { ref, width } = useElementSize();
   const least = Math.max(320, (d.length / 25.4) * 4.6); // on a phone the wall is swiped along
   const s = stretched(d, Math.max(width || 320, pieces ? least : 320), height, stretch, pieces ? 46 : 104);
@@ -74,11 +78,13 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
         )}
         {d.levels && <Laser d={d} s={s} />}
         {pieces && <Old d={d} s={s} />}
-        {pieces && <Across d={d} s={s} />}
-        {pieces && <KeptClear d={d} s={s} />}
+        {shows("around") && <Across d={d} s={s} />}
+        {shows("clear") && <KeptClear d={d} s={s} />}
+        {shows("holes") && <NoNail d={d} s={s} />}
         {pieces && <Hung d={d} s={s} />}
-        {pieces && <Wood d={d} s={s} selected={selected} select={select} />}
-        <Pins d={d} s={s} pin={pin} small={pieces} />
+        {pieces && <Wood d={d} s={s} between={shows("between")} selected={selected} select={select} />}
+        {shows("holes") && <Bored d={d} s={s} />}
+        {!hidden.includes("readings") && <Pins d={d} s={s} pin={pin} small={pieces} />}
         {!pieces && <Stations d={d} s={s} />}
         {here !== undefined && <path d={`M${s.x(here)} ${s.ceiling(here)}V${s.floor(here)}`} className="here" />}
       </svg>
@@ -103,6 +109,41 @@ function KeptClear({ d, s }: { d: Drawing; s: Scale }) {
             <text x={s.x(middle)} y={Math.min(top + 18, foot - 4)} textAnchor="middle" className="note">
               {c.what.length * 7.5 < s.x(c.to) - x ? c.what : ""}
             </text>
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+/** Where nothing may be nailed or screwed in. */
+function NoNail({ d, s }: { d: Drawing; s: Scale }) {
+  return (
+    <g>
+      {(d.noNail ?? []).map((k) => {
+        const floor = (x: number) => (k.level || !d.levels ? 0 : along(d, x, "floor"));
+        const top = (x: number) => (k.head !== 0 ? s.y(x, floor(x) + k.head) : s.ceiling(x) + 11);
+        const foot = (x: number) => (k.level || k.foot > 0 ? s.y(x, floor(x) + k.foot) : s.floor(x) - 11);
+        return (
+          <path key={`${k.from} ${k.what}`} d={band(d, k.from, k.to, top, foot, s.x)} className="no-drill">
+            <title>{`no nails, no screws: ${k.what}`}</title>
+          </path>
+        );
+      })}
+    </g>
+  );
+}
+
+/** Holes and notches of uprights: an open circle each, crossed where it is past the usual limits. */
+function Bored({ d, s }: { d: Drawing; s: Scale }) {
+  return (
+    <g pointerEvents="none">
+      {(d.holes ?? []).map((h) => {
+        const [x, y] = [s.x(h.at), s.y(h.at, h.high)];
+        return (
+          <g key={`${h.member} ${h.high}`} className={h.over ? "hole over" : "hole"}>
+            <circle cx={x} cy={y} r={5} />
+            {h.over && <path d={`M${x - 9} ${y - 9}L${x + 9} ${y + 9}M${x + 9} ${y - 9}L${x - 9} ${y + 9}`} />}
           </g>
         );
       })}

@@ -1,6 +1,7 @@
 import { getHotkeyHandler } from "@mantine/hooks";
 import type { Drawing, DrawnPiece } from "../api/client";
 import { useWord } from "../app/words";
+import { betweenKinds } from "./layers";
 import { type Box, type Place, places, room, size, type Wanted } from "./lengths";
 import { band, type Scale } from "./scale";
 
@@ -9,6 +10,8 @@ interface Props {
   s: Scale;
   selected?: string;
   select?: (member: string) => void;
+  /** Whether what lies between the studs is drawn. */
+  between?: boolean;
 }
 
 /** A piece with the room it takes in the picture. */
@@ -18,7 +21,7 @@ export interface Laid {
 }
 
 const said: Record<string, string> = { ready: "ready", "measure-first": "held: tape first", blocked: "stopped" };
-const short = ["jack", "cripple", "under-sill", "short-stud"];
+const short = ["jack", "cripple", "under-sill", "short-stud", "high-stud", "short-cripple"];
 
 /** A span is level: it is drawn so, at the height of its middle. */
 function lying(p: DrawnPiece, s: Scale) {
@@ -31,12 +34,7 @@ function lying(p: DrawnPiece, s: Scale) {
 export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } {
   const wide = (p: DrawnPiece) => ({ x: s.x(p.from), w: s.x(p.to) - s.x(p.from) });
   const isSpan = (p: DrawnPiece) =>
-    p.kind === "header" ||
-    p.kind === "sill" ||
-    p.kind === "fill" ||
-    p.kind === "nogging" ||
-    p.kind === "cross-piece" ||
-    p.kind === "backing";
+    p.kind === "header" || p.kind === "sill" || p.kind === "fill" || p.kind === "cross-piece" || betweenKinds.includes(p.kind);
   const spans = d.pieces
     .filter((p) => isSpan(p) && (p.foot !== 0 || p.head !== 0))
     .map((p) => ({ p, box: { ...wide(p), y: lying(p, s).top, h: lying(p, s).bottom - lying(p, s).top } }));
@@ -47,11 +45,15 @@ export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } 
       // what carries a header or stands on it meets it as it is drawn
       const meets = spans.find((h) => h.p.kind === "header" && h.p.from <= p.from + 1 && h.p.to >= p.to - 1)?.box;
       let top = s.ceiling(middle) + 11;
-      const under = spans.find((x) => x.p.kind === "cross-piece" && x.p.from <= p.from + 1 && x.p.to >= p.to - 1)?.box;
-      if (p.kind === "short-stud" && under) top = under.y + under.h;
+      // over or under what comes through, they meet the piece that lies there
+      const crosses = spans.filter((x) => x.p.kind === "cross-piece" && x.p.from <= p.from + 1 && x.p.to >= p.to - 1);
+      const under = crosses.find((x) => Math.abs(x.p.foot - p.head) < 2)?.box;
+      const over = crosses.find((x) => Math.abs(x.p.head - p.foot) < 2)?.box;
+      if ((p.kind === "short-stud" || p.kind === "short-cripple") && under) top = under.y + under.h;
       else if (p.kind === "jack" && meets) top = meets.y + meets.h;
       else if (p.kind === "jack" || p.kind === "under-sill") top = s.y(middle, p.head);
-      const foot = p.kind === "cripple" && meets ? meets.y : s.floor(middle) - 11;
+      const onHeader = p.kind === "cripple" || p.kind === "short-cripple";
+      const foot = onHeader && meets ? meets.y : p.kind === "high-stud" && over ? over.y : s.floor(middle) - 11;
       return { p, box: { ...wide(p), y: top, h: Math.max(2, foot - top) } };
     });
   return { spans, uprights };
@@ -104,7 +106,7 @@ export function lengthPlaces(d: Drawing, s: Scale, uprights: Laid[]): Map<string
 }
 
 /** The wood of a wall with its lengths, seen from its side. */
-export function Wood({ d, s, selected, select }: Props) {
+export function Wood({ d, s, selected, select, between = true }: Props) {
   const plateTop = (p: DrawnPiece) => (p.kind === "top-plate" ? s.ceiling : (x: number) => s.floor(x) - 11);
   const { spans, uprights } = laid(d, s);
   const at = lengthPlaces(d, s, uprights);
@@ -133,7 +135,7 @@ export function Wood({ d, s, selected, select }: Props) {
           ))}
         </text>
       ))}
-      {[...spans, ...uprights].map((one) => (
+      {[...spans.filter((one) => between || !betweenKinds.includes(one.p.kind)), ...uprights].map((one) => (
         <Piece key={one.p.id} {...one} selected={selected} select={select} />
       ))}
       {uprights.map((one) => (

@@ -1,5 +1,4 @@
-import { ActionIcon, Button, NativeSelect, Text, TextInput } from "@mantine/core";
-import { IconTrash } from "@tabler/icons-react";
+import { Button, NativeSelect, Text, TextInput } from "@mantine/core";
 import type { Problem, Wall } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { capital, useWord } from "../../app/words";
@@ -7,6 +6,7 @@ import { Len } from "../../drawing/Len";
 import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
 import { useEntry } from "../../entry/useEntry";
+import { Removable, without } from "./Removable";
 
 interface Props {
   wall: Wall;
@@ -49,30 +49,22 @@ export function Between({ wall: w, set, fault }: Props) {
     <>
       <h2>{capital(word("noggings"))}</h2>
       {rows.length === 0 && <Text className="quiet">No rows yet.</Text>}
-      <ul className="plain">
-        {rows.map((r, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: rows have nothing of their own to go by
-          <li key={i}>
-            <span className="grow">
+      <Removable
+        lines={rows.map((r, i) => ({
+          name: `row ${i + 1}`,
+          said: (
+            <>
               {placeOf(r) !== "mid" && (
                 <b>
                   <Len text={bare(String(r[placeOf(r)]))} />{" "}
                 </b>
               )}
               {places[placeOf(r)]}
-            </span>
-            <ActionIcon
-              size={44}
-              variant="subtle"
-              color="gray"
-              aria-label={`Take row ${i + 1} out`}
-              onClick={() => keepRows(rows.filter((_, k) => k !== i))}
-            >
-              <IconTrash size={18} />
-            </ActionIcon>
-          </li>
-        ))}
-      </ul>
+            </>
+          ),
+        }))}
+        take={(i) => keepRows(rows.filter((_, k) => k !== i))}
+      />
       <form
         className="gauge"
         onSubmit={(e) => {
@@ -115,26 +107,18 @@ export function Between({ wall: w, set, fault }: Props) {
       )}
       <h2>Backing</h2>
       {all.length === 0 && <Text className="quiet">For cabinets, rails, basins: wood from stud to stud.</Text>}
-      <ul className="plain">
-        {all.map((b, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: two may be alike
-          <li key={i}>
-            <span className="grow">
+      <Removable
+        lines={all.map((b) => ({
+          name: `the backing for ${b.what}`,
+          said: (
+            <>
               <b>{b.what}</b>, <Len text={bare(b.from)} /> to <Len text={bare(b.to)} />, <Len text={bare(b.height)} /> over the
               floor
-            </span>
-            <ActionIcon
-              size={44}
-              variant="subtle"
-              color="gray"
-              aria-label={`Take the backing for ${b.what} out`}
-              onClick={() => set({ backing: all.length > 1 ? all.filter((_, k) => k !== i) : undefined })}
-            >
-              <IconTrash size={18} />
-            </ActionIcon>
-          </li>
-        ))}
-      </ul>
+            </>
+          ),
+        }))}
+        take={(i) => set({ backing: without(all, i) })}
+      />
       <form
         className="backing"
         onSubmit={(e) => {

@@ -13,6 +13,7 @@ import { KeepClear } from "./KeepClear";
 import { Layout } from "./Layout";
 import { Matching } from "./Matching";
 import { OpeningForm } from "./OpeningForm";
+import { Pipes } from "./Pipes";
 import { Stretches } from "./Stretches";
 import "./controls.css";
 
@@ -40,6 +41,7 @@ export function Controls({ wall: w }: { wall: Wall }) {
       <Stretches wall={w} set={set} fault={fault} />
       <KeepClear wall={w} set={set} fault={fault} />
       <Between wall={w} set={set} fault={fault} />
+      <Pipes wall={w} set={set} fault={fault} />
       <Boards keep={keep} />
       <h2>Openings</h2>
       {openings.length === 0 && <Text className="quiet">None in this wall.</Text>}

@@ -14,10 +14,16 @@ export function Crossings({ crossings, choose }: { crossings: Crossing[]; choose
       {crossings.map((c) => (
         <div key={c.member}>
           <p>
-            <b>{[c.obstruction, ...(c.with ?? [])].join(", ")}</b>: out of the plate comes <Len text={bare(c.out.from)} /> to{" "}
-            <Len text={bare(c.out.to)} />
+            <b>{[c.obstruction, ...(c.with ?? [])].join(", ")}</b>:{" "}
+            {c.out ? (
+              <>
+                out of the plate comes <Len text={bare(c.out.from)} /> to <Len text={bare(c.out.to)} />
+              </>
+            ) : (
+              "boxed in, both plates whole"
+            )}
             {c.wide && ", wider than a bay: a low header"}.{" "}
-            {[c.member, ...c.short].map((m) => (
+            {[c.member, ...c.short, ...(c.upper ? [c.upper] : []), ...(c.high ?? [])].map((m) => (
               <button key={m} type="button" className="fix shows inline" onClick={() => choose(m)}>
                 {m}
               </button>

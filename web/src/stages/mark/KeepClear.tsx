@@ -1,11 +1,11 @@
-import { ActionIcon, Button, Group, Text, TextInput } from "@mantine/core";
-import { IconTrash } from "@tabler/icons-react";
+import { Button, Group, Text, TextInput } from "@mantine/core";
 import { useState } from "react";
 import type { Problem, Wall } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { Len } from "../../drawing/Len";
 import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
+import { Removable, without } from "./Removable";
 
 interface Props {
   wall: Wall;
@@ -29,30 +29,22 @@ export function KeepClear({ wall: w, set, fault }: Props) {
     <>
       <h2>Keep clear</h2>
       {all.length === 0 && !one && <Text className="quiet">For a valve, a box, a cabinet: no stud stands there.</Text>}
-      <ul className="plain">
-        {all.map((c, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: two may be alike
-          <li key={i}>
-            <span className="grow">
+      <Removable
+        lines={all.map((c) => ({
+          name: c.what,
+          said: (
+            <>
               <b>{c.what}</b>, <Len text={bare(c.from)} /> to <Len text={bare(c.to)} />
               {c.high && (
                 <>
                   , {c.low && <Len text={bare(c.low)} />} up to <Len text={bare(c.high)} />
                 </>
               )}
-            </span>
-            <ActionIcon
-              size={44}
-              variant="subtle"
-              color="gray"
-              aria-label={`Take ${c.what} out`}
-              onClick={() => set({ clear: all.filter((_, k) => k !== i) })}
-            >
-              <IconTrash size={18} />
-            </ActionIcon>
-          </li>
-        ))}
-      </ul>
+            </>
+          ),
+        }))}
+        take={(i) => set({ clear: without(all, i) })}
+      />
       {one ? (
         <form
           onSubmit={(e) => {

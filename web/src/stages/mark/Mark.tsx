@@ -7,6 +7,7 @@ import { useJobContext } from "../../app/Shell";
 import { StageCards } from "../../app/StageCards";
 import { Empty } from "../../app/States";
 import { WallTabs } from "../../app/WallTabs";
+import type { Layer } from "../../drawing/layers";
 import { Plates } from "../../drawing/Plates";
 import { Section } from "../../drawing/Section";
 import { Sum } from "../../drawing/Sum";
@@ -16,6 +17,8 @@ import { CommandLine } from "./CommandLine";
 import { Controls } from "./Controls";
 import { Crossings } from "./Crossings";
 import { Findings } from "./Findings";
+import { Holes } from "./Holes";
+import { Layers } from "./Layers";
 import { Origins } from "./Origins";
 import { There } from "./There";
 import { ThereNew } from "./ThereNew";
@@ -26,6 +29,7 @@ export default function Mark() {
   const go = useNavigate();
   const [search, setSearch] = useSearchParams();
   const [stretch, setStretch] = useLocalStorage({ key: "stretch", defaultValue: 16 });
+  const [hidden, setHidden] = useLocalStorage<Layer[]>({ key: "hidden-layers", defaultValue: [] });
   const [chosen, setChosen] = useState<string | undefined>(search.get("piece") ?? undefined);
   const [looked, look] = useState<number>(); // of the origins, beside the one that is chosen
   const w = job.document.walls?.[wall];
@@ -107,7 +111,8 @@ export default function Mark() {
       <div className="with-side" style={{ marginTop: 8 }}>
         <div style={{ minWidth: 0 }}>
           <CommandLine wall={w.id} />
-          <Section drawing={drawing} height={410} stretch={stretch} selected={chosen} select={setChosen} />
+          <Section drawing={drawing} height={410} stretch={stretch} hidden={hidden} selected={chosen} select={setChosen} />
+          <Layers drawing={drawing} hidden={hidden} hide={setHidden} />
           <div className="stretch no-print">
             <span className="quiet">along the wall true, unevenness stretched up to {stretch}×</span>
             <Slider
@@ -131,6 +136,7 @@ export default function Mark() {
             besideSaid={looked === undefined ? undefined : worked.origins?.[looked]?.said}
           />
           <Crossings crossings={worked.crossings ?? []} choose={setChosen} />
+          <Holes wall={worked} choose={setChosen} />
           <Origins wall={w.id} origins={worked.origins ?? []} looked={looked} look={look} />
         </div>
         <div className="side">
