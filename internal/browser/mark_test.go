@@ -1,7 +1,10 @@
 package browser_test
 
 import (
+	"bytes"
 	"encoding/json"
+	"io"
+	"net/http"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -216,4 +219,41 @@ func TestWhatLiesBetweenTheStudsIsAdded(t *testing.T) {
 	v.until(piece("B-BK1", "ready"))
 	v.presses("Undo", "Undo")
 	v.sees("revision 5", "No rows yet")
+}
+
+// A pipe is planned, and its holes are listed; a layer is switched off without the
+// studs; the wall's card is printed.
+func TestAPipeIsPlannedAndTheCardPrinted(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	v.goes("/jobs/" + id + "/mark?wall=C")
+	v.sees("No rows yet", "What is planned in this wall")
+	v.presses("Add the row")
+	v.until(piece("C-N1", "ready"))
+	v.types("Pipe or cable", "cold water")
+	v.types("Outside diameter", "7/8")
+	v.types("Pipe from", "4")
+	v.types("Pipe to", "4")
+	v.types("Middle of it over the floor", "20\n")
+	v.sees("the same place as from")
+	v.types("Pipe to", "60\n")
+	v.sees("revision 3", "Holes and notches", "up from its foot", "within")
+	v.presses("between the studs")
+	v.until(`!document.querySelector('[data-member="C-N1"]') && document.querySelector('[data-member="C-S1"]') && document.querySelector('.hole')`)
+	v.presses("between the studs", "Top, from below")
+	v.sees("Top plate once it is up, from below")
+	v.until(`[...document.querySelectorAll('a')].some(a => a.innerText === 'Plate card' && a.getAttribute('href') === '/api/jobs/` + id + `/walls/C/card.pdf')`)
+	for _, file := range []string{"card.pdf", "strip.pdf?plate=top"} {
+		response, err := http.Get(v.web.URL + "/api/jobs/" + id + "/walls/C/" + file)
+		require.NoError(t, err)
+		raw, err := io.ReadAll(response.Body)
+		require.NoError(t, err)
+		_ = response.Body.Close()
+		assert.Equal(t, "application/pdf", response.Header.Get("Content-Type"))
+		assert.True(t, bytes.HasPrefix(raw, []byte("%PDF-")) && len(raw) > 10_000)
+	}
+	response, err := http.Get(v.web.URL + "/api/jobs/" + id + "/walls/none/card.pdf")
+	require.NoError(t, err)
+	_ = response.Body.Close()
+	assert.Equal(t, http.StatusNotFound, response.StatusCode)
 }

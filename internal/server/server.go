@@ -120,6 +120,7 @@ func routes(engine *gin.Engine, s *Server) huma.API {
 		{"log", "What was done to a job, by whom, and as it happens.", s.logRoutes},
 		{"room", "The building as found, and sections through it.", s.roomRoutes},
 		{"files", "CSV, DXF and SVG, in and out.", s.exchangeRoutes},
+		{"plates", "Plate cards and strips to print.", s.plateRoutes},
 		{"devices", "Measuring devices.", s.deviceRoutes},
 		{"words", "The words of the trade.", s.wordRoutes},
 	} {

@@ -2,6 +2,12 @@ package words
 
 // Sentences written in pictures.
 var (
+	EdgeSnapped               = sentence("snapped face")
+	EdgeBack                  = sentence("back face")
+	MapBottom                 = sentence("<bottom-plate>, from above")
+	MapTop                    = sentence("<top-plate> as it lies beside it, marks up: it is folded up over the <bottom-plate> like a book")
+	MapUnder                  = sentence("<top-plate> once it is up, from below")
+	MapPiece                  = sentence("{0} {1}, from above")
 	XOnTheSide                = sentence("X on the {0}, seen from the {1}")
 	StairUp                   = sentence("stair, up {0}, headroom {1}")
 	StairDown                 = sentence("stair, down {0}, headroom {1}")

@@ -339,6 +339,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/walls/{wall}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A wall's plate card: one page with its marks, lengths and a code that opens the wall */
+        get: operations["print-card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/walls/{wall}/compare": {
         parameters: {
             query?: never;
@@ -382,6 +399,23 @@ export interface paths {
         };
         /** What a line typed about a wall is understood as: the edits that it means, in words, and what can come next; nothing is changed */
         get: operations["read-line"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/walls/{wall}/strip.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A plate's marks at true scale, in sheets to tape together and lay on it */
+        get: operations["print-strip"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2416,6 +2450,8 @@ export interface components {
             length: number;
             /** @description Heights are from the laser line. */
             levels: boolean;
+            /** @description Its plates with their marks. */
+            maps?: components["schemas"]["PlanPlateMap"][];
             /** @description Where nothing may be nailed or screwed in. */
             noNail?: components["schemas"]["PlanDrawnKeep"][];
             /**
@@ -2821,6 +2857,45 @@ export interface components {
             there: boolean;
             what: string;
         };
+        PlanMapMark: {
+            /** @description At the other edge. */
+            far: string;
+            /** @description Its near edge from the first common stud's. */
+            first?: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            high: number;
+            kind: string;
+            /**
+             * Format: double
+             * @description Where its pencil line is.
+             */
+            line: number;
+            /**
+             * Format: double
+             * @description Across the plate: of a flat piece, at one face only.
+             */
+            low: number;
+            member: string;
+            /** @description At its edge nearer the hook. */
+            near: string;
+            /**
+             * @description Where its wood lies by the line.
+             * @enum {string}
+             */
+            side: "ahead" | "centre" | "back";
+            /** @description What the tape reads at the line. */
+            tape: string;
+            /** Format: double */
+            to: number;
+        };
+        PlanMapPiece: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+        };
         PlanMark: {
             /** @description The piece on whose mark the tape is hooked, where that isn't the end. */
             hook?: string;
@@ -3027,6 +3102,30 @@ export interface components {
             reading: string;
             /** @description The station as it is read out. */
             said: string;
+        };
+        PlanPlateMap: {
+            /** Format: double */
+            depth: number;
+            /** @description What its left end is called. */
+            left: string;
+            /** Format: double */
+            length: number;
+            lower: string;
+            /** @description As the tape comes to them. */
+            marks: components["schemas"]["PlanMapMark"][];
+            /** @description The piece, of a header or a sill. */
+            of?: string;
+            /** @description From where to where wood lies. */
+            pieces: components["schemas"]["PlanMapPiece"][];
+            /**
+             * @description Under: the top plate once it is up, as seen from below.
+             * @enum {string}
+             */
+            plate: "bottom" | "top" | "under" | "header" | "sill";
+            right: string;
+            said: string;
+            /** @description What its upper edge is called. */
+            upper: string;
         };
         PlanPlatesSaid: {
             /** @description How the bottom plate goes through each doorway. */
@@ -4977,6 +5076,44 @@ export interface operations {
             };
         };
     };
+    "print-card": {
+        parameters: {
+            query?: {
+                /** @description Default letter in a job in inches, a4 in one in millimetres. */
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                wall: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "compare-wall": {
         parameters: {
             query?: never;
@@ -5073,6 +5210,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Understood"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "print-strip": {
+        parameters: {
+            query?: {
+                /** @description Default letter in a job in inches, a4 in one in millimetres. */
+                paper?: "letter" | "a4";
+                plate?: "bottom" | "top";
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                wall: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

@@ -17,7 +17,7 @@ interface Props {
 }
 
 /** The sign a kind has on the plates. */
-function Sign({ kind, x, y, w }: { kind: string; x: number; y: number; w: number }) {
+export function Sign({ kind, x, y, w }: { kind: string; x: number; y: number; w: number }) {
   const c = x + w / 2;
   const r = Math.max(4, Math.min(6, w / 2));
   switch (kinds[kind]?.sign) {

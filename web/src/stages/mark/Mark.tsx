@@ -19,6 +19,7 @@ import { Crossings } from "./Crossings";
 import { Findings } from "./Findings";
 import { Holes } from "./Holes";
 import { Layers } from "./Layers";
+import { Maps } from "./Maps";
 import { Origins } from "./Origins";
 import { There } from "./There";
 import { ThereNew } from "./ThereNew";
@@ -135,6 +136,7 @@ export default function Mark() {
             beside={looked === undefined ? undefined : drawing.layouts?.[looked]}
             besideSaid={looked === undefined ? undefined : worked.origins?.[looked]?.said}
           />
+          <Maps drawing={drawing} choose={setChosen} />
           <Crossings crossings={worked.crossings ?? []} choose={setChosen} />
           <Holes wall={worked} choose={setChosen} />
           <Origins wall={w.id} origins={worked.origins ?? []} looked={looked} look={look} />

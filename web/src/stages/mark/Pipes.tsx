@@ -21,7 +21,7 @@ const said: Record<Name, string> = {
   size: "Outside diameter",
   from: "Pipe from",
   to: "Pipe to",
-  height: "Its middle over the floor",
+  height: "Middle of it over the floor",
   fall: "Falls by, if it does",
   at: "Goes up at",
   low: "Begins at height, else in the floor",

@@ -1,0 +1,145 @@
+package server
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"net/http"
+	"net/url"
+	"slices"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"homalos/internal/exchange"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/picture"
+	"homalos/internal/plan"
+	"homalos/internal/store"
+	"homalos/internal/words"
+)
+
+// Printed asks for a wall's plates on paper.
+type Printed struct {
+	JobID
+	Wall  string `path:"wall"`
+	Paper string `query:"paper" enum:"letter,a4" doc:"Default letter in a job in inches, a4 in one in millimetres."`
+	host  string
+}
+
+// Resolve notes the address that was asked: a card's code opens the wall there.
+func (p *Printed) Resolve(ctx huma.Context) []error {
+	p.host = ctx.Host()
+	return nil
+}
+
+// strip asks for a plate at true scale.
+type strip struct {
+	Printed
+	Plate string `query:"plate" enum:"bottom,top" default:"bottom"`
+}
+
+func (s *Server) plateRoutes(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "print-card", Method: http.MethodGet, Path: "/api/jobs/{id}/walls/{wall}/card.pdf", Summary: "A wall's plate card: one page with its marks, lengths and a code that opens the wall"},
+		func(ctx context.Context, in *Printed) (*documentAnswer, error) {
+			j, w, d, err := s.toPrint(ctx, in)
+			if err != nil {
+				return nil, problem(ctx, err)
+			}
+			speech := words.Speech{Units: j.Document.Units, Set: words.Set(setOf(j.Document))}
+			c := exchange.Card{
+				Job: j.Document.Name, Wall: w.ID, Name: w.Name, Length: d.Said, Lumber: w.Lumber, Hook: hookSaid(d.Drawing), Open: s.opens(in), Revision: j.Revision, At: time.Now(),
+				Paper: exchange.PaperOf(in.Paper, j.Document.Units), Word: func(kind string) string { return speech.Fill("<" + kind + ">") },
+			}
+			return pdf(ctx, "wall "+w.ID+" card.pdf", func(out *bytes.Buffer) error { return exchange.WriteCard(out, d.Drawing, c) })
+		})
+	huma.Register(api, huma.Operation{OperationID: "print-strip", Method: http.MethodGet, Path: "/api/jobs/{id}/walls/{wall}/strip.pdf", Summary: "A plate's marks at true scale, in sheets to tape together and lay on it"},
+		func(ctx context.Context, in *strip) (*documentAnswer, error) {
+			j, w, d, err := s.toPrint(ctx, &in.Printed)
+			if err != nil {
+				return nil, problem(ctx, err)
+			}
+			u := j.Document.Units
+			x := exchange.Strip{
+				Job: j.Document.Name, Wall: w.ID, Plate: in.Plate, System: u, At: time.Now(), Paper: exchange.PaperOf(in.Paper, u),
+				Say: func(l measure.Length) string { return u.Say(l, u.Pick(measure.Inch/16, measure.Millimetre)) },
+			}
+			return pdf(ctx, "wall "+w.ID+" "+in.Plate+" strip.pdf", func(out *bytes.Buffer) error { return exchange.WriteStrip(out, d.Drawing, x) })
+		})
+}
+
+// drawnWall is a wall's picture, and its length in words.
+type drawnWall struct {
+	picture.Drawing
+	Said string
+}
+
+// toPrint finds a wall of a job, planned.
+func (s *Server) toPrint(ctx context.Context, in *Printed) (j store.Job, w job.Wall, d drawnWall, err error) {
+	if j, err = s.store.Job(ctx, in.ID); err != nil {
+		return j, w, d, err
+	}
+	var p plan.Plan
+	if p, err = s.plans.of(ctx, j.Document); err != nil {
+		return j, w, d, err
+	}
+	i := slices.IndexFunc(p.Walls, func(x plan.Wall) bool { return x.ID == in.Wall })
+	k := slices.IndexFunc(j.Document.Walls, func(x job.Wall) bool { return x.ID == in.Wall })
+	if i < 0 || k < 0 {
+		return j, w, d, huma.Error404NotFound("this job has no such wall", &huma.ErrorDetail{Message: "no wall of that name", Location: "path.wall", Value: in.Wall})
+	}
+	return j, j.Document.Walls[k], drawnWall{p.Drawings[i], p.Walls[i].Said}, nil
+}
+
+// opens is the address that opens a wall: the one that people use, else the one that
+// was asked.
+func (s *Server) opens(in *Printed) string {
+	at := "http://" + in.host
+	if len(s.at) > 0 {
+		at = s.at[0]
+	}
+	return fmt.Sprintf("%s/jobs/%s/mark?wall=%s", at, in.ID, url.QueryEscape(in.Wall))
+}
+
+func setOf(d job.Document) string {
+	if d.Rules == nil {
+		return ""
+	}
+	return d.Rules.Words
+}
+
+// hookSaid is where the tape hooks, and where wood lies by a mark.
+func hookSaid(d picture.Drawing) string {
+	end := d.Ends[0]
+	if d.Hook == "end" {
+		end = d.Ends[1]
+	}
+	side, first := "wood ahead of every mark", ""
+	for _, p := range d.Pieces {
+		switch {
+		case p.Hook != "":
+			first = ", then on the mark of " + p.Hook
+		case p.Set == "centre":
+			side = "every mark is a centre"
+		case p.Set == "back":
+			side = "wood behind every mark"
+		}
+	}
+	return "Hook the tape on the " + end + first + "; " + side + "."
+}
+
+// pdf answers with a Printed page.
+func pdf(ctx context.Context, name string, write func(*bytes.Buffer) error) (*documentAnswer, error) {
+	var out bytes.Buffer
+	err := write(&out)
+	var long *exchange.TooLong
+	if errors.As(err, &long) {
+		return nil, huma.Error422UnprocessableEntity(long.Error())
+	}
+	if err != nil {
+		return nil, problem(ctx, err)
+	}
+	return &documentAnswer{Disposition: fmt.Sprintf("inline; filename=%q", name), Type: "application/pdf", Body: out.Bytes()}, nil
+}
