@@ -2,7 +2,7 @@
 # Takes the pictures in docs/screenshots of a fresh demo.
 set -euo pipefail
 cd "$(dirname "$0")/.."
-scripts/setup.sh test
+scripts/setup.sh shots
 scripts/build.sh
 app=
 stop() {
@@ -23,3 +23,6 @@ for _ in $(seq 50); do
 done
 at=$(grep -o 'http://[0-9.:]*' .data/shots.log)
 go run ./scripts/shots -at "$at" -to docs/screenshots "$@"
+bindery=0190c0de-0000-7000-8000-000000000001
+curl -sf "$at/api/jobs/$bindery/walls/B/card.pdf" -o .data/card.pdf
+pdftoppm -r 90 -png -singlefile .data/card.pdf docs/screenshots/card

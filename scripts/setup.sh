@@ -1,15 +1,19 @@
 #!/usr/bin/env bash
 # Installs by name what is missing. Quick when nothing is.
-# usage: setup.sh run|test
+# usage: setup.sh run|test|shots
 set -euo pipefail
 cd "$(dirname "$0")/.."
 what=${1:-run}
 
 need=()
 [ -n "$(ls /usr/lib/postgresql/*/bin/initdb 2>/dev/null)" ] || need+=(postgresql)
-if [ "$what" = test ]; then
+if [ "$what" != run ]; then
   [ -x /usr/bin/chromium ] || need+=(chromium)
   command -v cc >/dev/null || need+=(gcc libc6-dev) # races are looked for with it
+fi
+if [ "$what" = shots ]; then
+  command -v pdftoppm >/dev/null || need+=(poppler-utils) # printed pages are looked at as pictures
+  command -v curl >/dev/null || need+=(curl)
 fi
 if [ ${#need[@]} -gt 0 ]; then
   echo "installing ${need[*]} (Debian's packages)" >&2

@@ -76,6 +76,7 @@ func Of(r *work.Result) *Advised {
 		a.origins()
 		a.openings()
 		a.runs()
+		a.left()
 		a.pending()
 		out.Walls = append(out.Walls, a.out)
 	}

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"slices"
 
-	"homalos/internal/boring"
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
@@ -22,28 +21,6 @@ func cured(wall string, f framing.Finding) [3]string {
 		return [3]string{wall, f.Code, fmt.Sprint("run ", f.Run)}
 	}
 	return [3]string{wall, f.Code, f.Opening}
-}
-
-// runs offers a clear place to a planned pipe that meets a stud.
-func (a *adviser) runs() {
-	for _, f := range a.w.Findings {
-		all := a.Runs[a.w.Wall.ID]
-		if f.Code != "run-in-stud" || f.Run > len(all) {
-			continue
-		}
-		to, ok := boring.Free(a.w.Framed, a.Rules, a.Bore, all[f.Run-1])
-		if !ok {
-			continue
-		}
-		offer, wall := &Advice{}, a.w.Wall.ID
-		a.offerAll(offer, fmt.Sprintf("move-run-%d", f.Run), a.Rules.Tell(words.MoveTheRunTo, to), func(d *job.Document) {
-			if w := job.WallIn(d, wall); w != nil && f.Run <= len(w.Runs) {
-				w.Runs = slices.Clone(w.Runs)
-				w.Runs[f.Run-1].At = job.Exactly(to, a.Rules.Units)
-			}
-		})
-		a.cures[cured(wall, f)] = append(a.cures[cured(wall, f)], offer.Fixes...)
-	}
 }
 
 // cure offers a fix of a finding; it stands with the finding.

@@ -167,8 +167,8 @@ func TestADeletedJobIsBroughtBack(t *testing.T) {
 	watching.sees("of 96 cut")
 	v.goes("/")
 	v.presses("Delete Bindery")
+	watching.sees("This job was deleted") // before it is back: else there may be nothing to see
 	v.presses("Bring it back")
-	watching.sees("This job was deleted")
 	v.sees("0 of 96 cut")
 	v.presses("Delete Bindery")
 	v.sees("is in the bin for a day", "No job yet")

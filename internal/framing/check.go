@@ -59,6 +59,7 @@ func (f *framer) check(found Found) {
 	f.checkPlateDepth()
 	f.checkLean()
 	f.checkFurred()
+	f.checkExtras()
 }
 
 // checkPlateDepth: a plate is as deep as the studs on it, or boards find no

@@ -185,6 +185,14 @@ func TestNothingStandsInACrossing(t *testing.T) {
 				require.False(t, foot < high-0.01 && top > low+0.01, "%s, %.0f to %.0f, lies in %s, %.0f to %.0f", m.ID, foot, top, o.ID, low, high)
 			}
 		}
+		for _, m := range append(ofKind(f, wood.Nogging), ofKind(f, wood.FireBlock)...) {
+			ends := [2]bool{}
+			for _, o := range f.Members {
+				ends[0] = ends[0] || o.Kind.Upright() && o.To == m.From
+				ends[1] = ends[1] || o.Kind.Upright() && o.From == m.To
+			}
+			require.Equal(t, [2]bool{true, true}, ends, "%s lies from wood to wood", m.ID)
+		}
 		pieces := ofKind(f, wood.CrossPiece)
 		next := 0
 		for i, c := range f.Wall.Crossings {

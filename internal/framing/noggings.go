@@ -169,9 +169,13 @@ func (f *framer) addNoggings() {
 				}
 				continue
 			}
+			why := f.rules.Tell(words.RowAt, middle)
+			if w.Layout.Equal {
+				why = f.rules.Tell(words.SpacerFirst, why)
+			}
 			f.Members = append(f.Members, Member{
 				Kind: wood.Nogging, Lumber: w.Lumber, From: g.from, To: g.to, Known: true, Exact: g.to - g.from, Cut: wood.Nogging.Round(g.to-g.from, f.rules.Mark), State: Ready,
-				Base: g.foot + low.Millimetres(), Why: f.rules.Tell(words.RowAt, middle), Sum: []Line{{What: f.rules.Tell(words.ClearBayOfIt), Value: g.to - g.from}},
+				Base: g.foot + low.Millimetres(), Why: why, Sum: []Line{{What: f.rules.Tell(words.ClearBayOfIt), Value: g.to - g.from}},
 			})
 		}
 	}

@@ -34,6 +34,18 @@ func TestARowAtMidHeight(t *testing.T) {
 	assert.Contains(t, codes(f), "row-astray")
 }
 
+// Where bays are equal, each piece of a row is the spacer of its stretch.
+func TestSpacersBecomeTheRow(t *testing.T) {
+	w := wall(101*in, func(w *Wall) { w.Layout.Equal, w.Noggings = true, []NoggingRow{{Mid: true}} })
+	f := Frame(w, rules, level(2440), Found{})
+	long := w.Spacers(rules)[0].Long
+	row := ofKind(f, wood.Nogging)
+	require.NotEmpty(t, row)
+	for _, m := range row {
+		assert.InDelta(t, long.Inches(), m.Cut.Inches(), 1.0/16+0.001, m.ID)
+	}
+}
+
 // Backing from 20 to 60 lies in each bay it comes to, its middle at its height; a row at
 // that height isn't cut twice; in a door it finds no wood.
 func TestBackingForACabinet(t *testing.T) {

@@ -75,6 +75,7 @@ type Wall struct {
 	Carries     string // yes, no; else it isn't known whether it carries what is over it
 	Pending     []Pending
 	Clear       []Clear
+	Extra       []Extra      // studs that somebody wants beside the layout's
 	Noggings    []NoggingRow // rows, from the first
 	Staggered   bool         // every other bay's lie a thickness higher
 	Backing     []Backing

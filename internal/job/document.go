@@ -262,19 +262,20 @@ type Wall struct {
 	Layout   *Layout   `json:"layout,omitempty"`
 	Openings []Opening `json:"openings,omitempty" nullable:"false"`
 
-	Ends       []WallEnd `json:"ends,omitempty" nullable:"false" doc:"How its ends meet what they come to, where that is chosen."`
-	Membrane   bool      `json:"membrane,omitempty" doc:"A membrane lies under its bottom plate."`
-	FixFloor   *Fixing   `json:"fixFloor,omitempty" doc:"In place of the job's."`
-	FixCeiling *Fixing   `json:"fixCeiling,omitempty" doc:"In place of the job's."`
-	Carries    string    `json:"carries,omitempty" enum:"yes,no,unknown" doc:"Whether it carries what is over it. Until it is answered its headers are an assumption; where it carries, its openings wait for an engineer's entry."`
-	Pending    []Pending `json:"pending,omitempty" nullable:"false" doc:"Stretches held back: counted and shown, not cut."`
-	Breaks     []Break   `json:"breaks,omitempty" nullable:"false" doc:"Where its plates end and begin anew: at a step of floor or ceiling."`
-	Noggings   *Noggings `json:"noggings,omitempty" doc:"Rows of pieces between its studs."`
-	Backing    []Backing `json:"backing,omitempty" maxItems:"60" nullable:"false" doc:"Wood for what is fixed to it: cabinets, rails, basins."`
-	Runs       []Run     `json:"runs,omitempty" maxItems:"60" nullable:"false" doc:"Pipes and cables that are planned in it."`
-	Clear      []Clear   `json:"clear,omitempty" nullable:"false" doc:"Stretches that no common stud stands in: for a valve, a box, a cabinet."`
-	Fit        Length    `json:"fit,omitzero" format:"length" doc:"In place of the job's."`
-	Hold       Length    `json:"hold,omitzero" format:"length" doc:"In place of the job's."`
+	Ends       []WallEnd   `json:"ends,omitempty" nullable:"false" doc:"How its ends meet what they come to, where that is chosen."`
+	Membrane   bool        `json:"membrane,omitempty" doc:"A membrane lies under its bottom plate."`
+	FixFloor   *Fixing     `json:"fixFloor,omitempty" doc:"In place of the job's."`
+	FixCeiling *Fixing     `json:"fixCeiling,omitempty" doc:"In place of the job's."`
+	Carries    string      `json:"carries,omitempty" enum:"yes,no,unknown" doc:"Whether it carries what is over it. Until it is answered its headers are an assumption; where it carries, its openings wait for an engineer's entry."`
+	Pending    []Pending   `json:"pending,omitempty" nullable:"false" doc:"Stretches held back: counted and shown, not cut."`
+	Breaks     []Break     `json:"breaks,omitempty" nullable:"false" doc:"Where its plates end and begin anew: at a step of floor or ceiling."`
+	Studs      []ExtraStud `json:"studs,omitempty" maxItems:"60" nullable:"false" doc:"Studs that somebody wants beside the layout's: for a board's edge, for what hangs there."`
+	Noggings   *Noggings   `json:"noggings,omitempty" doc:"Rows of pieces between its studs."`
+	Backing    []Backing   `json:"backing,omitempty" maxItems:"60" nullable:"false" doc:"Wood for what is fixed to it: cabinets, rails, basins."`
+	Runs       []Run       `json:"runs,omitempty" maxItems:"60" nullable:"false" doc:"Pipes and cables that are planned in it."`
+	Clear      []Clear     `json:"clear,omitempty" nullable:"false" doc:"Stretches that no common stud stands in: for a valve, a box, a cabinet."`
+	Fit        Length      `json:"fit,omitzero" format:"length" doc:"In place of the job's."`
+	Hold       Length      `json:"hold,omitzero" format:"length" doc:"In place of the job's."`
 }
 
 // WallEnd is how one end of a wall meets what it comes to.
@@ -282,6 +283,12 @@ type WallEnd struct {
 	End   string `json:"end" enum:"start,end"`
 	Style string `json:"style,omitempty" enum:"end-studs,flat-nailer,ladder,scrap,serves" doc:"The wood that the meeting brings in the wall that runs past: an end stud on each and no more; a flat nailer; a ladder of blocks; scrap backing put in later; a layout stud that serves already. Default: what stands there decides."`
 	Tie   string `json:"tie,omitempty" enum:"lap,strap" doc:"How the top plates are tied: the second laps the neighbour, or all are cut alike and strapped. Default lap where both walls have two."`
+}
+
+// ExtraStud is a stud at a place of its own.
+type ExtraStud struct {
+	At   Length `json:"at" format:"length" doc:"Station of its middle. Where other wood takes part of its place it stands tight beside that."`
+	What string `json:"what" maxLength:"100" doc:"What it is for."`
 }
 
 // Noggings are rows of pieces between a wall's studs. Rule: the work, step 6.

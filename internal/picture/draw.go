@@ -147,15 +147,19 @@ func (s *drawer) across(f *framing.Framed) []DrawnThing {
 	found := s.Found()
 	for _, o := range found.Obstructions {
 		from, to, ok := f.Wall.Takes(o)
-		if !ok || o.Height != nil {
-			continue
+		if !ok || o.Height != nil && o.Headroom == nil {
+			continue // it stands on the floor
 		}
 		one := DrawnThing{ID: o.ID, Kind: o.Kind, From: from, To: to, Rises: o.Rises}
 		switch {
 		case o.Underside != nil && f.Section.Levels:
 			one.Under, one.High = *o.Underside, true
 		case o.Headroom != nil:
-			one.Under, one.High = *o.Headroom+f.Section.FloorAt(measure.FromMillimetres((from+to)/2)), true
+			floor := f.Section.FloorAt(measure.FromMillimetres((from + to) / 2))
+			one.Under, one.High = *o.Headroom+floor, true
+			if o.Height != nil {
+				one.Over = *o.Height + floor
+			}
 		}
 		out = append(out, one)
 	}

@@ -133,6 +133,7 @@ type DrawnThing struct {
 	To    float64 `json:"to"`
 	Rises bool    `json:"rises,omitempty" doc:"From the floor up."`
 	Under float64 `json:"under,omitempty" doc:"Its underside, with high."`
+	Over  float64 `json:"over,omitempty" doc:"Its upper side, where that is known."`
 	High  bool    `json:"high,omitempty" doc:"It hangs over under, up to the ceiling. Neither: it isn't known how high it lies."`
 	Find  bool    `json:"find,omitempty" doc:"Hidden in floor or ceiling."`
 	In    string  `json:"in,omitempty" doc:"Of a find: floor or ceiling."`

@@ -74,6 +74,7 @@ func (s *writer) writeWall(w *work.Wall, advice []advise.Advice) Wall {
 	s.writeBearing(&out, w)
 	out.Matches, out.Crossings = s.writeMatches(w), s.writeCrossings(w)
 	s.writeHoles(&out, w)
+	s.writeOpen(&out, w)
 	out.Jambs = s.writeJambs(w, w.Wall.Lumber.Depth+2*s.Board)
 	for _, m := range w.Members {
 		out.Members = append(out.Members, s.writeMember(w, m))

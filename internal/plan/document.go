@@ -59,6 +59,7 @@ type Wall struct {
 	Crossings []Crossing      `json:"crossings,omitempty" nullable:"false" doc:"What comes through under its top plate, and how it is opened for that."`
 	Holes     []Hole          `json:"holes,omitempty" nullable:"false" doc:"How its pieces are bored and notched for what goes through them."`
 	NoNail    []NoNail        `json:"noNail,omitempty" nullable:"false" doc:"Where nothing may be nailed or screwed into a face: a pipe or a cable lies near it."`
+	Open      []Open          `json:"open,omitempty" nullable:"false" doc:"What is left to do before boards go on."`
 	Matches   []Match         `json:"matches,omitempty" nullable:"false" doc:"Its openings that are to line up with one that is there."`
 	Bearing   []Bears         `json:"bearing,omitempty" nullable:"false" doc:"Its openings that carry, as an engineer named them, and what follows."`
 	Advice    []advise.Advice `json:"advice,omitempty" nullable:"false" doc:"What to decide about its line, each with fixes that can be done at a touch."`

@@ -12,6 +12,18 @@ import (
 // what is fixed to it.
 func (r *resolver) between(path string, w job.Wall, wall *framing.Wall) {
 	most := 10 * measure.Metre
+	for i, e := range w.Studs {
+		at := fmt.Sprintf("%s.studs[%d]", path, i)
+		where, ok := r.must(at+".at", e.At)
+		switch {
+		case e.What == "":
+			r.faults.Add(at+".what", "missing: say what it is for")
+		case ok && where < 0:
+			r.faults.Add(at+".at", "%s is off the wall", r.write(where))
+		case ok:
+			wall.Extra = append(wall.Extra, framing.Extra{At: where, What: e.What})
+		}
+	}
 	if n := w.Noggings; n != nil {
 		wall.Staggered = n.Lie == "staggered"
 		for i, row := range n.Rows {

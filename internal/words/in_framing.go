@@ -108,6 +108,7 @@ var (
 	ClearBayOfIt                = sentence("clear bay")
 	BackingFindsNoWood          = sentence("The backing for the {0}, {1} to {2}, {3} over the floor, finds no studs to lie between along some of it.")
 	MoveTheBacking              = sentence("Move it: an opening, the wall's end, its height or another piece is in the way.")
+	SpacerFirst                 = sentence("{0}; cut it first: it spaces the studs as they are stood, then it is laid in")
 	RowAt                       = sentence("its middle {0} over the plate")
 	ServesTheRowToo             = sentence("{0}; serves the row too")
 	RowFindsNoRoom              = sentence("Row {0} of the <noggings> finds no room in {1} bays: its height lies off the studs there.")

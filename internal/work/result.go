@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"homalos/internal/abreast"
+	"homalos/internal/boards"
 	"homalos/internal/boring"
 	"homalos/internal/cutting"
 	"homalos/internal/framing"
@@ -50,7 +51,8 @@ type Wall struct {
 	Meetings []Meeting         // as its ends meet what they come to
 	tried    []tried
 	Bored    boring.Bored
-	Origins  []Origin // what its marks could go by, judged; none where it has equal bays
+	Left     []boards.Item // to do before its boards go on
+	Origins  []Origin      // what its marks could go by, judged; none where it has equal bays
 }
 
 // Lumbered is what is cut from one lumber.
@@ -110,6 +112,7 @@ func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, heights func(
 		r.bore(w)
 		framing.ByWeight(w.Findings)
 	}
+	r.tellLeft()
 	return r
 }
 
@@ -136,6 +139,24 @@ func (r *Result) stand() []*framing.Wall {
 func (r *Result) bore(w *Wall) {
 	w.Bored = boring.Through(w.Framed, r.Rules, r.Bore, r.Runs[w.Wall.ID])
 	w.Findings = append(slices.Clone(w.Findings), w.Bored.Findings...)
+}
+
+// tellLeft says what is left to do in each wall before its boards go on.
+func (r *Result) tellLeft() {
+	site := boards.Site{Lumber: r.Lumber, Offcuts: map[string]measure.Length{}}
+	for _, c := range r.Cuts {
+		for _, s := range c.Sticks {
+			site.Offcuts[c.lumber] = max(site.Offcuts[c.lumber], s.Offcut)
+		}
+	}
+	for _, j := range r.JoistList {
+		site.Bare = site.Bare || j.Exposed && j.Of == survey.Ceiling
+	}
+	for _, w := range r.Walls {
+		one := site
+		one.Against, one.Cuts = w.Against, w.Bored
+		w.Left = boards.Left(w.Framed, r.Rules, one)
+	}
 }
 
 // Wall finds a wall as worked out.

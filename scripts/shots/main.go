@@ -32,7 +32,6 @@ var views = []shot{
 	{"plan-390", 390, 844, bindery + "/read?view=plan", "", false},
 	{"section-1280", 1280, 1120, bindery + "/read?view=plan&mode=section", "", false},
 	{"assess-1280", 1280, 800, bindery + "/read?view=assess", "", false},
-	{"assess-390", 390, 844, bindery + "/read?view=assess", "", false},
 	{"read-1280", 1280, 800, bindery + "/read?wall=A", "", false},
 	{"read-390", 390, 844, bindery + "/read?wall=A", "", false},
 	{"line-1280", 1280, 860, bindery + "/line?wall=D&side=strike", "Check: corner 5 to the A end", false},
@@ -41,11 +40,11 @@ var views = []shot{
 	{"mark-1280", 1280, 1280, bindery + "/mark?wall=A", "A-S2 stud|Look", false},
 	{"opening-1280", 1280, 1400, bindery + "/mark?in=P1", "", false},
 	{"mark-dark-1280", 1280, 800, bindery + "/mark?wall=B", "B-J1 jack", true},
+	{"crossing-1280", 1280, 2200, bindery + "/mark?wall=B", "", false},
 	{"mark-390", 390, 1500, bindery + "/mark?wall=A", "", false},
 	{"cut-1280", 1280, 800, bindery + "/cut", "", false},
 	{"cut-390", 390, 844, bindery + "/cut", "", false},
 	{"saw-390", 390, 844, bindery + "/cut?saw=1", "", false},
-	{"done-1280", 1280, 800, bindery + "/cut", "A-S1|A-S2|A-T1|Undo|Rules, lumber and export|What was done", false},
 }
 
 func main() {

@@ -1309,6 +1309,15 @@ export interface components {
             column: string;
             value: string;
         };
+        ExtraStud: {
+            /**
+             * Format: length
+             * @description Station of its middle. Where other wood takes part of its place it stands tight beside that.
+             */
+            at: string;
+            /** @description What it is for. */
+            what: string;
+        };
         FireBlocking: {
             /**
              * Format: length
@@ -2325,6 +2334,13 @@ export interface components {
             /** @description What else comes through between the same two studs. */
             with?: string[];
         };
+        PlanCuringPiece: {
+            /** @description About; left out where it isn't known. */
+            length?: string;
+            lumber: string;
+            /** @description A rest of the sticks on the list is long enough. */
+            scrap?: boolean;
+        };
         PlanCut: {
             /** Format: int64 */
             count: number;
@@ -2665,6 +2681,11 @@ export interface components {
             /** @description Of a find: floor or ceiling. */
             in?: string;
             kind: string;
+            /**
+             * Format: double
+             * @description Its upper side, where that is known.
+             */
+            over?: number;
             /** @description From the floor up. */
             rises?: boolean;
             /** Format: double */
@@ -3054,6 +3075,26 @@ export interface components {
             spare?: string;
             /** @description Of one that goes: how long what stays over the header is. */
             top?: string;
+        };
+        PlanOpen: {
+            do: string;
+            fixes?: components["schemas"]["PlanFix"][];
+            /** @description Station. */
+            from: string;
+            /** @description Over the floor; left out: all of it. */
+            height?: string;
+            /**
+             * @description Wood that isn't there yet; a board's edge beside a wall that butts, between two boards, at a level seam, of the ceiling, without wood; what is fixed to the wall without wood; scraps to put in; steel plates to nail; pieces left out until a sheet is on.
+             * @enum {string}
+             */
+            kind: "waits" | "corner" | "edge" | "seam" | "ceiling" | "backing" | "scrap" | "plates" | "later";
+            /** @description That it is about. */
+            members?: string[];
+            piece?: components["schemas"]["PlanCuringPiece"];
+            /** @description What serves for it already. */
+            serves?: string;
+            text: string;
+            to: string;
         };
         PlanOrigin: {
             /** @description What else it is charged for: edges-off-wood, narrow-bays, off-joists, over-hidden, studs-moved, fixings-moved. */
@@ -3496,6 +3537,8 @@ export interface components {
             members: components["schemas"]["PlanMember"][];
             /** @description Where nothing may be nailed or screwed into a face: a pipe or a cable lies near it. */
             noNail?: components["schemas"]["PlanNoNail"][];
+            /** @description What is left to do before boards go on. */
+            open?: components["schemas"]["PlanOpen"][];
             /** @description What its marks could go by, each as a plan made with it would be; none where it has equal bays. */
             origins?: components["schemas"]["PlanOrigin"][];
             /** @description How its plates are cut, notched and tied. */
@@ -4089,6 +4132,8 @@ export interface components {
             pending?: components["schemas"]["Pending"][];
             /** @description Pipes and cables that are planned in it. */
             runs?: components["schemas"]["Run"][];
+            /** @description Studs that somebody wants beside the layout's: for a board's edge, for what hangs there. */
+            studs?: components["schemas"]["ExtraStud"][];
             to?: components["schemas"]["Place"];
             /** @description Plates from the studs up. Default one of the wall's lumber. */
             top?: string[];

@@ -10,7 +10,7 @@ import { listed } from "../entry/listed";
 import { tell } from "./say";
 import { answersTo, Meant, meanings, sets, useWord, type WordSet } from "./words";
 
-type LengthRule = "spacing" | "fit" | "hold" | "near" | "reach" | "kerf" | "lap" | "board" | "infill";
+type LengthRule = "spacing" | "fit" | "hold" | "near" | "reach" | "kerf" | "lap" | "board" | "infill" | "bore";
 
 const lengths: [LengthRule, string][] = [
   ["spacing", "Spacing, centre to centre"],
@@ -22,6 +22,7 @@ const lengths: [LengthRule, string][] = [
   ["lap", "Lap of plate joints"],
   ["board", "Board and skim to come, each face"],
   ["infill", "What fills a hole: smaller than it by"],
+  ["bore", "A hole is bored wider than its pipe by"],
 ];
 
 type OpeningRule = "doorWider" | "doorHigher" | "windowWider" | "windowHigher" | "sill";
@@ -71,6 +72,24 @@ export function Settings({ job, usual, close }: { job: Shown; usual: PlanBody["u
             keep={(v) => set({ [key]: v })}
           />
         ))}
+        <Select
+          label="Fire blocks"
+          data={[
+            { value: "", label: "none but the plates" },
+            { value: "yes", label: "where a bay is open too far" },
+          ]}
+          value={rules.fireBlocking ? "yes" : ""}
+          allowDeselect={false}
+          onChange={(v) => set({ fireBlocking: v ? {} : undefined })}
+        />
+        {rules.fireBlocking && (
+          <LengthEdit
+            label="A bay is open at most; the local code decides"
+            units={d.units}
+            value={rules.fireBlocking.every ?? (d.units === "metric" ? "3000 mm" : "120 in")}
+            keep={(every) => set({ fireBlocking: { every } })}
+          />
+        )}
         <Select
           label="Floor"
           data={["timber", "concrete"]}

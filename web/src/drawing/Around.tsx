@@ -11,7 +11,7 @@ export function Across({ d, s }: { d: Drawing; s: Scale }) {
         const [floor, ceiling] = [s.floor(middle), s.ceiling(middle)];
         let [top, foot] = [ceiling, floor];
         if (t.find) [top, foot] = t.in === "ceiling" ? [ceiling - 12, ceiling + 6] : [floor - 6, floor + 12];
-        else if (t.high) foot = s.y(middle, t.under ?? 0);
+        else if (t.high) [top, foot] = [t.over ? s.y(middle, t.over) : ceiling, s.y(middle, t.under ?? 0)];
         else if (!t.rises) foot = ceiling + 14;
         return (
           <g key={t.id + t.from}>

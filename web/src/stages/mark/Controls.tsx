@@ -9,6 +9,7 @@ import { type Draft, useEdits } from "../../edits/useEdits";
 import { BearingForm } from "./BearingForm";
 import { Between } from "./Between";
 import { Boards } from "./Boards";
+import { ExtraStuds } from "./ExtraStuds";
 import { KeepClear } from "./KeepClear";
 import { Layout } from "./Layout";
 import { Matching } from "./Matching";
@@ -40,6 +41,7 @@ export function Controls({ wall: w }: { wall: Wall }) {
       <Layout wall={w} set={set} keep={keep} fault={fault} />
       <Stretches wall={w} set={set} fault={fault} />
       <KeepClear wall={w} set={set} fault={fault} />
+      <ExtraStuds wall={w} set={set} fault={fault} />
       <Between wall={w} set={set} fault={fault} />
       <Pipes wall={w} set={set} fault={fault} />
       <Boards keep={keep} />

@@ -92,8 +92,16 @@ function OneMap({ map: m, hook, choose }: { map: PlateMap; hook: string; choose:
           <rect key={p.from} x={x(p.from)} y={24} width={x(p.to) - x(p.from)} height={high} className="wood" />
         ))}
         {m.marks.map((k) => (
-          // biome-ignore lint/a11y/noStaticElementInteractions: the list below does the same by keyboard
-          <g key={k.member} className="mark" onClick={() => choose(k.member)}>
+          // biome-ignore lint/a11y/useSemanticElements: a button can't stand in an SVG
+          <g
+            key={k.member}
+            className="mark"
+            role="button"
+            tabIndex={0}
+            aria-label={`${k.member} at ${k.tape}`}
+            onClick={() => choose(k.member)}
+            onKeyDown={(e) => e.key === "Enter" && choose(k.member)}
+          >
             <title>{`${k.member}: ${k.near} to ${k.far}`}</title>
             <rect x={x(k.from)} y={y(k.high)} width={x(k.to) - x(k.from)} height={y(k.low) - y(k.high)} className="stands" />
             <path d={`M${x(k.line)} 24v${high}`} className="sign" />

@@ -12,6 +12,7 @@ import { Plates } from "../../drawing/Plates";
 import { Section } from "../../drawing/Section";
 import { Sum } from "../../drawing/Sum";
 import { bare } from "../../entry/bare";
+import { BeforeBoards } from "./BeforeBoards";
 import { Closed } from "./Closed";
 import { CommandLine } from "./CommandLine";
 import { Controls } from "./Controls";
@@ -137,7 +138,8 @@ export default function Mark() {
             besideSaid={looked === undefined ? undefined : worked.origins?.[looked]?.said}
           />
           <Maps drawing={drawing} choose={setChosen} />
-          <Crossings crossings={worked.crossings ?? []} choose={setChosen} />
+          <Crossings crossings={worked.crossings ?? []} drawing={drawing} choose={setChosen} />
+          <BeforeBoards wall={worked} choose={setChosen} />
           <Holes wall={worked} choose={setChosen} />
           <Origins wall={w.id} origins={worked.origins ?? []} looked={looked} look={look} />
         </div>
