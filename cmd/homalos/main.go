@@ -18,6 +18,7 @@ import (
 
 const usage = `homalos plan FILE [--table]   print the plan of a job document (- is standard input)
 homalos edit JOB EDITS        print the job document with edits made; --inverse prints what takes them back
+homalos sticks FILE           print how a list of pieces is cut from its stock, at the least cost
 homalos serve -db URL         serve the application
 homalos demo -db URL          serve it with the demo jobs
 homalos export -db URL JOB    print a job of the database as a job document
@@ -48,6 +49,8 @@ func run(args []string, in io.Reader, out, errs io.Writer) (code int) {
 	switch args[0] {
 	case "plan":
 		return planFile(args[1:], in, out, errs)
+	case "sticks":
+		return sticksFile(args[1:], in, out, errs)
 	case "edit":
 		return editFile(args[1:], in, out, errs)
 	case "serve", "demo":

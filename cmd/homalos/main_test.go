@@ -32,6 +32,27 @@ func TestPlanPrintsThePlan(t *testing.T) {
 	assert.Contains(t, table, "3640 mm")
 }
 
+// A list of pieces is planned with the manners of a plan: the same bytes each time, a
+// line for each fault.
+func TestSticksArePlanned(t *testing.T) {
+	list := `{"format": "homalos-sticks/1", "units": "metric", "kerf": "3 mm", "lumber": [{"id": "45", "stock": [{"length": "4800 mm", "price": 12}]}], "pieces": [{"id": "a", "lumber": "45", "length": "2398 mm", "count": 2}]}`
+	code, out, errs := try(list, "sticks", "-")
+	require.Zero(t, code, errs)
+	var p struct {
+		Sticks      []struct{ Cuts []struct{ Piece string } }
+		Cost, Bound float64
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &p))
+	assert.Len(t, p.Sticks, 1)
+	assert.Equal(t, 12.0, p.Bound)
+	_, again, _ := try(list, "sticks", "-")
+	assert.Equal(t, out, again)
+	code, out, errs = try(strings.ReplaceAll(list, "2398 mm", "4900 mm"), "sticks", "-")
+	assert.Equal(t, 2, code)
+	assert.Empty(t, out)
+	assert.Contains(t, errs, "pieces[0].length: ")
+}
+
 func TestFaultsGoToStandardErrorALineEach(t *testing.T) {
 	code, out, errs := try(`{"format": "homalos-job/1", "name": "x", "units": "imperial", "rules": {"fit": 1, "hold": "0 in"}, "walls": [{"id": "A"}]}`, "plan", "-")
 	assert.Equal(t, 2, code)
@@ -48,6 +69,7 @@ func TestWhatCannotBeReadIsCode2(t *testing.T) {
 		"no such file": {"plan", "nowhere.json"},
 		"no file":      {"plan"},
 		"two files":    {"plan", "a", "b"},
+		"no list":      {"sticks"},
 		"no command":   {},
 		"a typo":       {"paln"},
 		"no database":  {"serve"},

@@ -4,6 +4,7 @@
 package cutting
 
 import (
+	"context"
 	"sort"
 
 	"homalos/internal/measure"
@@ -66,76 +67,37 @@ func longestFirst(pieces []Piece) []Piece {
 	return sorted
 }
 
-// Sticks lays pieces into stock lengths (rising) by first fit, longest first,
-// opening each new stick once at every stock length and keeping the choice
-// that needs the least wood; each stick then shrinks to the shortest stock it
-// fits. Pieces longer than the longest stock are returned apart.
+// Sticks lays pieces into stock lengths so that the least wood is bought. Pieces longer
+// than the longest stock are returned apart.
 func Sticks(lumber string, pieces []Piece, stock []measure.Length, kerf measure.Length) (sticks []Stick, tooLong []Piece) {
-	var fitting []Piece
-	for _, p := range longestFirst(pieces) {
+	p := Problem{Kerf: kerf}
+	for _, s := range stock {
+		p.Stock = append(p.Stock, Stock{Length: s, Price: s.Millimetres(), OnHand: Endless})
+	}
+	var of [][]Piece // of each need
+	for _, one := range longestFirst(pieces) {
 		switch {
-		case p.Length <= 0: // a piece without room: a finding tells of it
-		case p.Length > stock[len(stock)-1]:
-			tooLong = append(tooLong, p)
+		case one.Length <= 0: // a piece without room: a finding tells of it
+		case one.Length > stock[len(stock)-1]:
+			tooLong = append(tooLong, one)
+		case len(p.Needs) > 0 && p.Needs[len(p.Needs)-1].Length == one.Length:
+			p.Needs[len(p.Needs)-1].Count++
+			of[len(of)-1] = append(of[len(of)-1], one)
 		default:
-			fitting = append(fitting, p)
+			p.Needs, of = append(p.Needs, Need{one.Length, 1}), append(of, []Piece{one})
 		}
 	}
-	best := measure.Length(-1)
-	for _, open := range stock {
-		tried := firstFit(lumber, fitting, stock, open, kerf)
-		total := measure.Length(0)
-		for _, s := range tried {
-			total += s.Stock
-		}
-		if best < 0 || total < best {
-			best, sticks = total, tried
+	a := Plan(context.Background(), p, Quick, nil)
+	for _, l := range a.Layouts {
+		for range l.Times {
+			s := Stick{Lumber: lumber, Stock: stock[l.Stock], Offcut: p.Offcut(l)}
+			for _, x := range l.Parts {
+				s.Pieces, of[x.Need] = append(s.Pieces, of[x.Need][:x.N]...), of[x.Need][x.N:]
+			}
+			sticks = append(sticks, s)
 		}
 	}
 	return sticks, tooLong
-}
-
-// firstFit opens sticks of length open, or of the shortest stock a longer
-// piece fits.
-func firstFit(lumber string, pieces []Piece, stock []measure.Length, open, kerf measure.Length) []Stick {
-	var sticks []Stick
-	var left []measure.Length // unspent, without the kerf before the next piece
-	start := 0                // sticks before this one are spent
-	for _, p := range pieces {
-		placed := false
-		for i := start; i < len(sticks) && !placed; i++ {
-			if room := left[i] - kerf; room >= p.Length {
-				sticks[i].Pieces = append(sticks[i].Pieces, p)
-				left[i] = room - p.Length
-				placed = true
-			}
-		}
-		if !placed {
-			sticks = append(sticks, Stick{Lumber: lumber, Pieces: []Piece{p}})
-			left = append(left, max(open, shortest(stock, p.Length))-p.Length)
-		}
-		for start < len(left) && left[start]-kerf < pieces[len(pieces)-1].Length {
-			start++
-		}
-	}
-	for i := range sticks {
-		used := kerf * measure.Length(len(sticks[i].Pieces)-1)
-		for _, p := range sticks[i].Pieces {
-			used += p.Length
-		}
-		sticks[i].Stock = shortest(stock, used)
-		sticks[i].Offcut = max(0, sticks[i].Stock-used-kerf)
-	}
-	return sticks
-}
-
-func shortest(stock []measure.Length, long measure.Length) measure.Length {
-	for _, s := range stock {
-		if s >= long {
-			return s
-		}
-	}
-	return stock[len(stock)-1]
 }
 
 // Shopping counts sticks of one lumber by stock length, shortest first.

@@ -170,3 +170,7 @@ func (r Request) Fit() Faults {
 	}
 	return faults
 }
+
+// ReadStrictly reads another document as strictly as Read reads a job: to points to
+// what it is.
+func ReadStrictly(raw []byte, to any) Faults { return readInto(raw, to, MostBytes) }
