@@ -255,3 +255,17 @@ func TestALevelAcrossADoorFreesItsJacks(t *testing.T) {
 	v.until(piece("E-J1", "ready"))
 	v.until(piece("E-J2", "ready"))
 }
+
+// Pieces are cut alike at a touch, with what that saves; the sum of one says by how much
+// it is shorter, and each has its own again.
+func TestPiecesAreCutAlike(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	v.goes("/jobs/" + id + "/cut")
+	v.sees("35 different lengths are ready", "30 will do", "No plan takes less")
+	v.presses("Cut them alike")
+	v.sees("30 different lengths in place of 35", "revision 2")
+	v.until(`document.querySelectorAll('.board').length > 20 && document.querySelector('.board-rest')`)
+	v.presses("Each its own length")
+	v.sees("35 different lengths are ready", "revision 3")
+}

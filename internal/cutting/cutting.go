@@ -70,6 +70,20 @@ func longestFirst(pieces []Piece) []Piece {
 // Sticks lays pieces into stock lengths so that the least wood is bought. Pieces longer
 // than the longest stock are returned apart.
 func Sticks(lumber string, pieces []Piece, stock []measure.Length, kerf measure.Length) (sticks []Stick, tooLong []Piece) {
+	pile := Lay(lumber, pieces, stock, kerf)
+	return pile.Sticks, pile.TooLong
+}
+
+// Pile is the sticks that pieces are laid into.
+type Pile struct {
+	Sticks  []Stick
+	TooLong []Piece
+	Length  measure.Length // of all sticks
+	Least   measure.Length // no plan takes less
+}
+
+// Lay is Sticks, with what it takes and the least that any plan would.
+func Lay(lumber string, pieces []Piece, stock []measure.Length, kerf measure.Length) (pile Pile) {
 	p := Problem{Kerf: kerf}
 	for _, s := range stock {
 		p.Stock = append(p.Stock, Stock{Length: s, Price: s.Millimetres(), OnHand: Endless})
@@ -79,7 +93,7 @@ func Sticks(lumber string, pieces []Piece, stock []measure.Length, kerf measure.
 		switch {
 		case one.Length <= 0: // a piece without room: a finding tells of it
 		case one.Length > stock[len(stock)-1]:
-			tooLong = append(tooLong, one)
+			pile.TooLong = append(pile.TooLong, one)
 		case len(p.Needs) > 0 && p.Needs[len(p.Needs)-1].Length == one.Length:
 			p.Needs[len(p.Needs)-1].Count++
 			of[len(of)-1] = append(of[len(of)-1], one)
@@ -94,10 +108,11 @@ func Sticks(lumber string, pieces []Piece, stock []measure.Length, kerf measure.
 			for _, x := range l.Parts {
 				s.Pieces, of[x.Need] = append(s.Pieces, of[x.Need][:x.N]...), of[x.Need][x.N:]
 			}
-			sticks = append(sticks, s)
+			pile.Sticks, pile.Length = append(pile.Sticks, s), pile.Length+s.Stock
 		}
 	}
-	return sticks, tooLong
+	pile.Least = min(pile.Length, measure.FromMillimetres(a.Bound))
+	return pile
 }
 
 // Shopping counts sticks of one lumber by stock length, shortest first.

@@ -44,6 +44,7 @@ type Member struct {
 	Read     bool // its length is what was read at its own place
 	Exact    measure.Length
 	Cut      measure.Length
+	Shorter  measure.Length // by how much it is cut shorter than its own, to be alike with others
 	Spread   measure.Length
 	State    State
 	Sum      []Line

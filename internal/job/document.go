@@ -50,8 +50,11 @@ type Rules struct {
 
 	Doorway string `json:"doorway,omitempty" enum:"stubs,whole" doc:"The bottom plate at a doorway: stubs on both sides of it, or whole, run through and sawn out after the wall stands. Default stubs."`
 
-	Marking      string        `json:"marking,omitempty" enum:"edges,first-mark,centres,back-edges" doc:"How plates are marked, the same studs whichever: each by its near edge with the wood ahead; the same with the tape hooked on the first stud's mark; by its centre; by its far edge with the wood behind the mark. Default edges."`
-	Sheets       []Sheet       `json:"sheets,omitempty" maxItems:"6" nullable:"false" doc:"The boards that the crew hangs; layouts are judged by the first. Default one of 48 × 96 in or 1200 × 2400 mm, standing."`
+	Marking string  `json:"marking,omitempty" enum:"edges,first-mark,centres,back-edges" doc:"How plates are marked, the same studs whichever: each by its near edge with the wood ahead; the same with the tape hooked on the first stud's mark; by its centre; by its far edge with the wood behind the mark. Default edges."`
+	Sheets  []Sheet `json:"sheets,omitempty" maxItems:"6" nullable:"false" doc:"The boards that the crew hangs; layouts are judged by the first. Default one of 48 × 96 in or 1200 × 2400 mm, standing."`
+	Alike   Length  `json:"alike,omitzero" format:"length" doc:"The fit window: a piece that is ready may be cut shorter by up to it, never longer, so that there are fewest different lengths. Left out: none. Usual 1/16 in or 1.5 mm."`
+	AlikeBy string  `json:"alikeBy,omitempty" enum:"all,wall" doc:"Over all walls, or wall by wall. Default all."`
+
 	FireBlocking *FireBlocking `json:"fireBlocking,omitempty" doc:"How far a bay may be open before a block closes it. Left out: no blocks but the plates."`
 
 	Bore    Length   `json:"bore,omitzero" format:"length" doc:"How much wider a hole is bored than the pipe that goes through it. Default 1/8 in or 3 mm."`

@@ -40,7 +40,11 @@ func write(ctx context.Context, r *work.Result) Plan {
 	u := s.Rules.Units
 	p := Plan{
 		Format: Format, Name: s.Doc.Name, Units: u, Mark: u.Write(s.Rules.Mark),
-		Walls: []Wall{}, Cuts: []Cut{}, Sticks: []Stick{}, Buy: []Buy{}, Findings: []Finding{}, Result: r, Advised: s.advised, Drawings: picture.Drawings(r), Cut: picture.CutIns(r), Shut: picture.Closings(r),
+		Walls: []Wall{}, Cuts: []Cut{}, Sticks: []Stick{}, Buy: []Buy{}, Wood: []Wood{}, Findings: []Finding{}, Result: r, Advised: s.advised, Drawings: picture.Drawings(r), Cut: picture.CutIns(r), Shut: picture.Closings(r),
+	}
+	p.Alike = Alike{Offer: u.Write(r.Saves.Offer), Own: r.Saves.Own, Now: r.Saves.Now, Would: r.Saves.Would}
+	if r.Site.Alike > 0 {
+		p.Alike.Window = u.Write(r.Site.Alike)
 	}
 	for i, w := range r.Walls {
 		if ctx.Err() != nil {
@@ -106,6 +110,9 @@ func (s *writer) writeMember(w *work.Wall, m framing.Member) Member {
 	}
 	if m.Known {
 		s.sayLines(&out, values, m.Exact)
+		if m.Shorter > 0 {
+			out.Shorter = u.Write(m.Shorter)
+		}
 	}
 	if m.Frees != nil {
 		out.Frees = &Want{Kind: m.Frees.Kind, Station: u.Write(m.Frees.Station), Text: m.Frees.Say(w.Wall, s.Rules)}
@@ -128,6 +135,15 @@ func (s *writer) writeCuts(p *Plan, c work.Lumbered) {
 	u := s.Rules.Units
 	for _, g := range c.Groups {
 		p.Cuts = append(p.Cuts, Cut{g.Lumber, u.Write(g.Length), len(g.Members), g.Members, g.State})
+	}
+	if len(c.Sticks) > 0 {
+		pieces := measure.Length(0)
+		for _, stick := range c.Sticks {
+			for _, x := range stick.Pieces {
+				pieces += x.Length
+			}
+		}
+		p.Wood = append(p.Wood, Wood{c.Lumber, u.Write(c.Length), u.Write(c.Least.Nearest(s.Rules.Mark)), u.Write(pieces)})
 	}
 	for _, stick := range c.Sticks {
 		out := Stick{Lumber: stick.Lumber, Stock: u.Write(stick.Stock), Offcut: u.Write(stick.Offcut), Cuts: []StickCut{}}

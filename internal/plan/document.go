@@ -25,7 +25,9 @@ type Plan struct {
 	Cuts     []Cut          `json:"cuts" nullable:"false"`
 	Sticks   []Stick        `json:"sticks" nullable:"false"`
 	Buy      []Buy          `json:"buy" nullable:"false"`
+	Wood     []Wood         `json:"wood" nullable:"false" doc:"By lumber: what the sticks come to."`
 	Findings []Finding      `json:"findings" nullable:"false"`
+	Alike    Alike          `json:"alike"`
 	Closings []Closing      `json:"closings,omitempty" nullable:"false" doc:"Openings that are there and are closed; only new pieces are cut and bought."`
 	CutIns   []CutIn        `json:"cutIns,omitempty" nullable:"false" doc:"Openings to be cut into walls that are there; only new pieces are cut and bought."`
 	Readings []SaidReading  `json:"readings" nullable:"false" doc:"The readings that sums go by, as one would say them."`
@@ -39,6 +41,16 @@ type Plan struct {
 	// Result is what the plan was written from; no part of the document either.
 	Result  *work.Result    `json:"-"`
 	Advised *advise.Advised `json:"-"`
+}
+
+// Alike is how many different lengths the saw's stop is set to, and what a fit window
+// saves of them.
+type Alike struct {
+	Window string `json:"window,omitempty" doc:"In force; left out where there is none."`
+	Offer  string `json:"offer" doc:"The usual one."`
+	Own    int    `json:"own" doc:"Different lengths with each piece at its own."`
+	Now    int    `json:"now" doc:"By the window in force."`
+	Would  int    `json:"would" doc:"By the one that is offered."`
 }
 
 // Wall is one wall's members, marks and findings.
@@ -196,6 +208,7 @@ type Member struct {
 	To      string      `json:"to"`
 	Exact   string      `json:"exact,omitempty" doc:"What the sum adds up to."`
 	Cut     string      `json:"cut,omitempty" doc:"Exact brought to the mark."`
+	Shorter string      `json:"shorter,omitempty" doc:"By how much it is cut shorter than its own, to be alike with others."`
 	Spread  string      `json:"spread,omitempty" doc:"Half the width of the 95 % interval of exact."`
 	State   string      `json:"state" enum:"ready,measure-first,blocked"`
 	Opening string      `json:"opening,omitempty" doc:"The opening it belongs to."`
@@ -261,6 +274,14 @@ type StickCut struct {
 	Member string `json:"member"`
 	Length string `json:"length"`
 	State  string `json:"state,omitempty" doc:"Left out when ready."`
+}
+
+// Wood is what the sticks of one lumber come to.
+type Wood struct {
+	Lumber string `json:"lumber"`
+	Length string `json:"length" doc:"Of all its sticks."`
+	Least  string `json:"least" doc:"No plan takes less."`
+	Pieces string `json:"pieces" doc:"Of all that is cut from them: the rest is kerf and offcuts."`
 }
 
 // Buy is how many sticks to buy.

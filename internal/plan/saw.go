@@ -60,7 +60,8 @@ func CallList(d job.Document, p Plan) ([]Call, error) {
 					if err != nil {
 						return nil, err
 					}
-					if at != g.Length || was.Lumber != "" && was.Lumber != g.Lumber {
+					longer := at - g.Length // of one that was cut before it was to be alike
+					if longer != 0 && (longer < 0 || longer > s.Site.Alike) || was.Lumber != "" && was.Lumber != g.Lumber {
 						m.CutAt = u.Say(at, 0)
 					}
 				}

@@ -51,6 +51,8 @@ func (r *resolver) setRules() {
 	if rules.FireBlocking != nil {
 		r.Rules.FireBlocks = r.within("rules.fireBlocking.every", rules.FireBlocking.Every, framing.UsualFireBlocks(u), u.Pick(12*in, 300*measure.Millimetre), 20*measure.Metre)
 	}
+	r.Alike = r.within("rules.alike", rules.Alike, 0, 0, u.Pick(in/2, 12*measure.Millimetre))
+	r.AlikeByWall = rules.AlikeBy == "wall"
 	r.Bore = r.within("rules.bore", rules.Bore, boring.Room(u), 0, u.Pick(in, 25*measure.Millimetre))
 	r.Infill = r.within("rules.infill", rules.Infill, closing.Usual(u), 0, u.Pick(in, 25*measure.Millimetre))
 	r.Rules.Jambs = framing.UsualJambs(u)

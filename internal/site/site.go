@@ -26,6 +26,8 @@ type Site struct {
 	Doc          job.Document
 	Rules        framing.Rules
 	Kerf         measure.Length
+	Alike        measure.Length // how much shorter a piece may be cut, so that more are alike
+	AlikeByWall  bool
 	Bore         measure.Length          // how much wider a hole is than the pipe in it
 	Runs         map[string][]boring.Run // planned, by wall
 	Infill       measure.Length          // by which what fills a hole is smaller

@@ -37,6 +37,7 @@ type Result struct {
 	Heights  *survey.Wary       // what floor and ceiling are foretold by; nil where they are known
 	Doubts   []Doubted
 	Cuts     []Lumbered
+	Saves    Saved             // what cutting alike saves
 	Findings []framing.Finding // of the job as a whole
 	Outside  []Outside
 	CutIns   []*CutIn // openings in walls that are there
@@ -57,10 +58,12 @@ type Wall struct {
 
 // Lumbered is what is cut from one lumber.
 type Lumbered struct {
-	lumber string
+	Lumber string
 	Groups []cutting.Group // alike pieces
 	Sticks []cutting.Stick
 	Buy    []cutting.Buy
+	Length measure.Length // of all its sticks
+	Least  measure.Length // no plan takes less
 }
 
 // Out works a site out.
@@ -96,6 +99,7 @@ func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, heights func(
 	r.hold()
 	r.cutIns(heights)
 	r.closings()
+	r.alike()
 	r.cut()
 	if len(walls) > 0 && len(s.Readings) == 0 {
 		r.Findings = append(r.Findings, framing.Finding{
@@ -146,7 +150,7 @@ func (r *Result) tellLeft() {
 	site := boards.Site{Lumber: r.Lumber, Offcuts: map[string]measure.Length{}}
 	for _, c := range r.Cuts {
 		for _, s := range c.Sticks {
-			site.Offcuts[c.lumber] = max(site.Offcuts[c.lumber], s.Offcut)
+			site.Offcuts[c.Lumber] = max(site.Offcuts[c.Lumber], s.Offcut)
 		}
 	}
 	for _, j := range r.JoistList {
@@ -183,8 +187,8 @@ func (r *Result) cut() {
 				}
 			}
 		}
-		sticks, _ := cutting.Sticks(l.ID, bought, l.Stock, r.Kerf)
-		r.Cuts = append(r.Cuts, Lumbered{l.ID, cutting.Alike(l.ID, pieces), sticks, cutting.Shopping(sticks)})
+		pile := cutting.Lay(l.ID, bought, l.Stock, r.Kerf)
+		r.Cuts = append(r.Cuts, Lumbered{l.ID, cutting.Alike(l.ID, pieces), pile.Sticks, cutting.Shopping(pile.Sticks), pile.Length, pile.Least})
 	}
 }
 

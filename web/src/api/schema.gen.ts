@@ -1998,6 +1998,7 @@ export interface components {
             y?: string;
         };
         Plan: {
+            alike: components["schemas"]["PlanAlike"];
             buy: components["schemas"]["PlanBuy"][];
             /** @description Openings that are there and are closed; only new pieces are cut and bought. */
             closings?: components["schemas"]["PlanClosing"][];
@@ -2015,6 +2016,8 @@ export interface components {
             /** @enum {string} */
             units: "imperial" | "metric";
             walls: components["schemas"]["PlanWall"][];
+            /** @description By lumber: what the sticks come to. */
+            wood: components["schemas"]["PlanWood"][];
         };
         PlanAdvice: {
             /** @description Station. */
@@ -2080,6 +2083,27 @@ export interface components {
             text: string;
             /** @description That in a sentence. */
             with: string;
+        };
+        PlanAlike: {
+            /**
+             * Format: int64
+             * @description By the window in force.
+             */
+            now: number;
+            /** @description The usual one. */
+            offer: string;
+            /**
+             * Format: int64
+             * @description Different lengths with each piece at its own.
+             */
+            own: number;
+            /** @description In force; left out where there is none. */
+            window?: string;
+            /**
+             * Format: int64
+             * @description By the one that is offered.
+             */
+            would: number;
         };
         PlanAsk: {
             next: components["schemas"]["PlanAskStep"][];
@@ -2997,6 +3021,8 @@ export interface components {
             read?: boolean;
             /** @description What the lines of the sum, said to the mark, leave of exact: finer than a mark. */
             rest?: string;
+            /** @description By how much it is cut shorter than its own, to be alike with others. */
+            shorter?: string;
             /** @description Half the width of the 95 % interval of exact. */
             spread?: string;
             /** @enum {string} */
@@ -3597,6 +3623,15 @@ export interface components {
             id: string;
             text: string;
         };
+        PlanWood: {
+            /** @description No plan takes less. */
+            least: string;
+            /** @description Of all its sticks. */
+            length: string;
+            lumber: string;
+            /** @description Of all that is cut from them: the rest is kerf and offcuts. */
+            pieces: string;
+        };
         Pocket: {
             /**
              * Format: length
@@ -3701,6 +3736,16 @@ export interface components {
             room: components["schemas"]["PlanRoom"];
         };
         Rules: {
+            /**
+             * Format: length
+             * @description The fit window: a piece that is ready may be cut shorter by up to it, never longer, so that there are fewest different lengths. Left out: none. Usual 1/16 in or 1.5 mm.
+             */
+            alike?: string;
+            /**
+             * @description Over all walls, or wall by wall. Default all.
+             * @enum {string}
+             */
+            alikeBy?: "all" | "wall";
             /**
              * Format: length
              * @description Board and skim still to come on each face of a new wall. Default 1/2 in or 12.5 mm.

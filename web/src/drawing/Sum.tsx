@@ -106,6 +106,11 @@ export function Sum({ member: m, tape, give, mark, close, read, said, wall }: Pr
           </>
         )}
       </div>
+      {m.shorter && (
+        <div className="quiet">
+          <Len text={bare(m.shorter)} /> shorter than its own, to be alike with others
+        </div>
+      )}
       {m.why && (
         <div className="quiet">
           <Told text={m.why} />

@@ -12,6 +12,7 @@ import { Len } from "../../drawing/Len";
 import { Told } from "../../drawing/Told";
 import { useEdits } from "../../edits/useEdits";
 import "./cut.css";
+import { Alike } from "./Alike";
 import { Saw } from "./Saw";
 import { Wood } from "./Wood";
 
@@ -85,6 +86,7 @@ export default function Cut() {
         </Text>
       </Group>
       <h2 className="print-only">{job.document.name}: saw list</h2>
+      <Alike />
       <SawPrint calls={calls} />
       <Table className="lines saw-list no-print">
         <Table.Thead>

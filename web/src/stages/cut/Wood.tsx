@@ -5,7 +5,9 @@ import { Len } from "../../drawing/Len";
 /** The sticks the pieces are laid out from, and what to buy. */
 export function Wood() {
   const { plan } = useJobContext();
-  const { sticks, buy } = plan.plan;
+  const { sticks, buy, wood } = plan.plan;
+  const places = new Map(plan.saw.flatMap((c) => c.pieces.map((p) => [p.member, { begins: p.begins, ends: p.ends }] as const)));
+  const longest = Math.max(1, ...sticks.map((s) => inches(s.stock)));
   return (
     <div className="wood-lists">
       <section>
@@ -32,40 +34,79 @@ export function Wood() {
             ))}
           </Table.Tbody>
         </Table>
+        <ul className="plain">
+          {wood.map((w) => (
+            <li key={w.lumber}>
+              <span className="grow">
+                <b>{w.lumber}</b>: <Len text={w.length} /> in all, <Len text={w.pieces} /> of it in pieces.{" "}
+                {w.length === w.least ? (
+                  "No plan takes less."
+                ) : (
+                  <>
+                    No plan takes less than <Len text={w.least} />.
+                  </>
+                )}
+              </span>
+            </li>
+          ))}
+        </ul>
         <p className="quiet">Held pieces are counted in; salvage and culls are not looked at yet.</p>
       </section>
       <section>
         <h2>From each stick</h2>
-        <Table className="lines">
-          <Table.Thead>
-            <Table.Tr>
-              <Table.Th className="num">Stick</Table.Th>
-              <Table.Th>Cut from it, in order</Table.Th>
-              <Table.Th className="num">Left</Table.Th>
-            </Table.Tr>
-          </Table.Thead>
-          <Table.Tbody>
-            {sticks.map((s, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: alike sticks differ by their place alone
-              <Table.Tr key={i}>
-                <Table.Td className="num">
-                  <Len text={s.stock} /> <small className="quiet">{s.lumber}</small>
-                </Table.Td>
-                <Table.Td>
-                  {s.cuts.map((c) => (
-                    <span key={c.member} className={`stick-piece ${c.state ? "is-held" : ""}`}>
-                      <Len text={c.length} /> <small>{c.member}</small>
-                    </span>
-                  ))}
-                </Table.Td>
-                <Table.Td className="num quiet">
-                  <Len text={s.offcut} />
-                </Table.Td>
-              </Table.Tr>
-            ))}
-          </Table.Tbody>
-        </Table>
+        <ul className="sticks">
+          {sticks.map((s, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: alike sticks differ by their place alone
+            <li key={i}>
+              <span className="stick-name">
+                <Len text={s.stock} /> <small className="quiet">{s.lumber}</small>
+              </span>
+              <StickDrawn stick={s} places={places} longest={longest} />
+              <span className="stick-left quiet">
+                <Len text={s.offcut} /> left
+              </span>
+            </li>
+          ))}
+        </ul>
       </section>
     </div>
   );
+}
+
+type Stick = ReturnType<typeof useJobContext>["plan"]["plan"]["sticks"][number];
+type Place = { begins: number; ends: number };
+
+/** A stick as a board: what is cut from it between pencil marks, its offcut hatched. */
+function StickDrawn({ stick, places, longest }: { stick: Stick; places: Map<string, Place>; longest: number }) {
+  const end = Math.max(0, ...stick.cuts.map((c) => places.get(c.member)?.ends ?? 0));
+  return (
+    <span className="board" style={{ width: `${(inches(stick.stock) / longest) * 100}%` }}>
+      {stick.cuts.map((c) => {
+        const at = places.get(c.member);
+        if (!at) return null;
+        return (
+          <span
+            key={c.member}
+            className={`board-piece ${c.state ? "is-held" : ""}`}
+            title={`${c.member}, ${c.length}`}
+            style={{ left: `${at.begins * 100}%`, width: `${(at.ends - at.begins) * 100}%` }}
+          >
+            <b>
+              <Len text={c.length} />
+            </b>
+            <small>{c.member}</small>
+          </span>
+        );
+      })}
+      {end < 0.995 && <span className="board-rest" style={{ left: `${end * 100}%` }} />}
+    </span>
+  );
+}
+
+/** How long a stock length is, for drawing: a number with its unit, whole or with a fraction. */
+function inches(text: string): number {
+  return text
+    .split(" ")
+    .map((t) => t.split("/").map(Number))
+    .reduce((sum, [a, b]) => sum + (a && !Number.isNaN(a) ? a / (b ?? 1) : 0), 0);
 }
