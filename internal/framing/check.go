@@ -213,9 +213,14 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 		ids = append(ids, m.ID)
 	}
 	if ids != nil {
+		fix := f.rules.Tell(words.FrameUnderThereCrossPiece)
+		for _, one := range f.Wall.Openings {
+			if left, right := f.Wall.Outer(one); left < to && right > from {
+				fix = f.rules.Tell(words.LowerTheHeadOrMove, one.ID, o.name())
+			}
+		}
 		f.find(Stop, "obstruction-across", at, ids,
-			f.rules.Tell(words.CrossesAtToLowerThan, o.name(), from, to, list(f.rules, ids, "is long", "are long")),
-			f.rules.Tell(words.FrameUnderThereCrossPiece))
+			f.rules.Tell(words.CrossesAtToLowerThan, o.name(), from, to, list(f.rules, ids, "is long", "are long")), fix)
 		f.Findings[len(f.Findings)-1].Thing = o.name()
 	}
 }

@@ -30,6 +30,7 @@ var (
 	HookTapeOnOtherEnd          = sentence("Hook the tape on the other end: from there every upright clears it.")
 	AtStandsWhereToStand        = sentence("The {0} at {1} stands where {2} to stand.")
 	CrossesAtToLowerThan        = sentence("The {0} crosses at {1} to {2}, lower than {3}.")
+	LowerTheHeadOrMove          = sentence("It can't be framed round as long as {0} reaches up to it: lower that head, move the opening clear of it, or have the {1} moved. Don't cut these full length.")
 	FrameUnderThereCrossPiece   = sentence("Frame under it there: cross piece between the studs beside it, short studs below. Don't cut these full length.")
 	HeaderTooHigh               = sentence("The <header> of {0} comes to {1} over the floor, the underside of the <top-plate> there is at {2}: {3} too high.")
 	HeadAboveTheCeiling         = sentence("The head of {0} is {1} over the floor; the ceiling there is {2}.")
