@@ -1,7 +1,6 @@
 package plan
 
 import (
-	"os"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -14,9 +13,7 @@ import (
 
 func ruledDemo(t *testing.T, name string) job.Document {
 	t.Helper()
-	raw, err := os.ReadFile("../../demo/" + name + ".json")
-	require.NoError(t, err)
-	d, faults := job.Read(raw)
+	d, faults := job.Read(demoJob(t, name))
 	require.Empty(t, faults)
 	if d.Rules == nil {
 		d.Rules = &job.Rules{}
