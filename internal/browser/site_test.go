@@ -268,4 +268,11 @@ func TestPiecesAreCutAlike(t *testing.T) {
 	v.until(`document.querySelectorAll('.board').length > 20 && document.querySelector('.board-rest')`)
 	v.presses("Each its own length")
 	v.sees("35 different lengths are ready", "revision 3")
+	v.presses("2x4: 0 there")
+	v.types("2x4 that is there, its length", "0\n")
+	v.sees("is no length of a stick")
+	v.types("2x4 that is there, its length", "192\n")
+	v.sees("revision 4", "1 × 192 whole stick", "1 from what is there")
+	v.presses("Undo")
+	v.sees("revision 5", "2x4: 0 there")
 }

@@ -8,6 +8,7 @@ import (
 	"sort"
 
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 // Piece is one piece to cut.
@@ -31,6 +32,7 @@ type Stick struct {
 	Stock  measure.Length
 	Pieces []Piece
 	Offcut measure.Length // what is left, squared end and kerfs taken off
+	There  *wood.OnHand   // it is there already; nil: it is bought
 }
 
 // Buy is how many sticks of one length are needed.
@@ -70,7 +72,7 @@ func longestFirst(pieces []Piece) []Piece {
 // Sticks lays pieces into stock lengths so that the least wood is bought. Pieces longer
 // than the longest stock are returned apart.
 func Sticks(lumber string, pieces []Piece, stock []measure.Length, kerf measure.Length) (sticks []Stick, tooLong []Piece) {
-	pile := Lay(lumber, pieces, stock, kerf)
+	pile := Lay(&wood.Lumber{ID: lumber, Stock: stock}, pieces, kerf)
 	return pile.Sticks, pile.TooLong
 }
 
@@ -78,21 +80,30 @@ func Sticks(lumber string, pieces []Piece, stock []measure.Length, kerf measure.
 type Pile struct {
 	Sticks  []Stick
 	TooLong []Piece
-	Length  measure.Length // of all sticks
-	Least   measure.Length // no plan takes less
+	Length  measure.Length // of all that is bought
+	Cost    float64        // of that: in money where there are prices, else its length in mm
+	Least   float64        // no plan costs less
 }
 
-// Lay is Sticks, with what it takes and the least that any plan would.
-func Lay(lumber string, pieces []Piece, stock []measure.Length, kerf measure.Length) (pile Pile) {
+// Lay lays pieces into what is there and into what can be bought, at the least cost:
+// what is there costs nothing.
+func Lay(l *wood.Lumber, pieces []Piece, kerf measure.Length) (pile Pile) {
 	p := Problem{Kerf: kerf}
-	for _, s := range stock {
-		p.Stock = append(p.Stock, Stock{Length: s, Price: s.Millimetres(), OnHand: Endless})
+	for i, price := range l.Priced() {
+		p.Stock = append(p.Stock, Stock{Length: l.Stock[i], Price: price, OnHand: Endless})
+	}
+	longest := l.Longest()
+	for _, h := range l.OnHand {
+		p.Stock = append(p.Stock, Stock{Length: h.Length, OnHand: h.Count})
+		if h.Count > 0 {
+			longest = max(longest, h.Length)
+		}
 	}
 	var of [][]Piece // of each need
 	for _, one := range longestFirst(pieces) {
 		switch {
 		case one.Length <= 0: // a piece without room: a finding tells of it
-		case one.Length > stock[len(stock)-1]:
+		case one.Length > longest:
 			pile.TooLong = append(pile.TooLong, one)
 		case len(p.Needs) > 0 && p.Needs[len(p.Needs)-1].Length == one.Length:
 			p.Needs[len(p.Needs)-1].Count++
@@ -102,23 +113,34 @@ func Lay(lumber string, pieces []Piece, stock []measure.Length, kerf measure.Len
 		}
 	}
 	a := Plan(context.Background(), p, Quick, nil)
-	for _, l := range a.Layouts {
-		for range l.Times {
-			s := Stick{Lumber: lumber, Stock: stock[l.Stock], Offcut: p.Offcut(l)}
-			for _, x := range l.Parts {
-				s.Pieces, of[x.Need] = append(s.Pieces, of[x.Need][:x.N]...), of[x.Need][x.N:]
+	for _, x := range a.Layouts {
+		for range x.Times {
+			s := Stick{Lumber: l.ID, Stock: p.Stock[x.Stock].Length, Offcut: p.Offcut(x)}
+			if k := x.Stock - len(l.Stock); k >= 0 {
+				s.There = &l.OnHand[k]
+			} else {
+				pile.Length += s.Stock
 			}
-			pile.Sticks, pile.Length = append(pile.Sticks, s), pile.Length+s.Stock
+			for _, part := range x.Parts {
+				s.Pieces, of[part.Need] = append(s.Pieces, of[part.Need][:part.N]...), of[part.Need][part.N:]
+			}
+			pile.Sticks = append(pile.Sticks, s)
 		}
 	}
-	pile.Least = min(pile.Length, measure.FromMillimetres(a.Bound))
+	for i, n := range a.Left { // too long for what can be bought, and no more of the rest is there
+		pile.TooLong = append(pile.TooLong, of[i][len(of[i])-n:]...)
+	}
+	pile.Cost, pile.Least = a.Cost, a.Bound
 	return pile
 }
 
-// Shopping counts sticks of one lumber by stock length, shortest first.
+// Shopping counts the sticks to buy of one lumber by stock length, shortest first.
 func Shopping(sticks []Stick) []Buy {
 	var out []Buy
 	for _, s := range sticks {
+		if s.There != nil {
+			continue
+		}
 		found := false
 		for i := range out {
 			if out[i].Stock == s.Stock {

@@ -107,9 +107,25 @@ type Lumber struct {
 	Thickness Length   `json:"thickness" format:"length" doc:"Actual thickness."`
 	Depth     Length   `json:"depth" format:"length" doc:"Actual depth: the wall's framing depth."`
 	Stock     []Length `json:"stock,omitempty" format:"length" nullable:"false" doc:"Lengths it is sold in. Default 96, 120, 144, 192 in or 2400, 3000, 3600, 4800 mm."`
+	Prices    []Price  `json:"prices,omitempty" maxItems:"50" nullable:"false" doc:"Of one stick, by its length; a length without one is priced by what the others cost a metre, and by its length where none has a price."`
+	OnHand    []OnHand `json:"onHand,omitempty" maxItems:"200" nullable:"false" doc:"What is there already: it is cut first."`
 	Treated   bool     `json:"treated,omitempty"`
 	Track     bool     `json:"track,omitempty" doc:"Steel track, used as a plate: thickness is its metal's."`
 	Fit       Length   `json:"fit,omitzero" format:"length" doc:"Of track: how much shorter than the space what stands in it is cut, where the wall has no fit of its own. Default 1/8 in or 3 mm."`
+}
+
+// Price is what one stick of a length costs.
+type Price struct {
+	Length Length  `json:"length" format:"length"`
+	Price  float64 `json:"price" minimum:"0" maximum:"1000000" doc:"In the crew's currency."`
+}
+
+// OnHand is wood that is there already.
+type OnHand struct {
+	Length Length `json:"length" format:"length" doc:"As measured; what is rotten or split at its ends taken off."`
+	Count  int    `json:"count" minimum:"0" maximum:"10000"`
+	What   string `json:"what,omitempty" enum:"stick,offcut,salvage" doc:"Default stick."`
+	Place  string `json:"place,omitempty" maxLength:"100" doc:"Where it lies."`
 }
 
 // Survey is the building as found.

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"context"
+	"math"
 
 	"homalos/internal/advise"
 	"homalos/internal/framing"
@@ -143,10 +144,24 @@ func (s *writer) writeCuts(p *Plan, c work.Lumbered) {
 				pieces += x.Length
 			}
 		}
-		p.Wood = append(p.Wood, Wood{c.Lumber, u.Write(c.Length), u.Write(c.Least.Nearest(s.Rules.Mark)), u.Write(pieces)})
+		one := Wood{Lumber: c.Lumber, Length: u.Write(c.Length), Pieces: u.Write(pieces), Priced: c.Priced}
+		for _, stick := range c.Sticks {
+			if stick.There != nil {
+				one.There++
+			}
+		}
+		if c.Priced {
+			one.Cost, one.Bound = math.Round(c.Cost*100)/100, math.Round(c.Pile.Least*100)/100
+		} else {
+			one.Least = u.Write(min(c.Length, measure.FromMillimetres(c.Pile.Least).Nearest(s.Rules.Mark)))
+		}
+		p.Wood = append(p.Wood, one)
 	}
 	for _, stick := range c.Sticks {
 		out := Stick{Lumber: stick.Lumber, Stock: u.Write(stick.Stock), Offcut: u.Write(stick.Offcut), Cuts: []StickCut{}}
+		if stick.There != nil {
+			out.There, out.Place = stick.There.What, stick.There.Place
+		}
 		for _, piece := range stick.Pieces {
 			state := piece.State
 			if state == string(framing.Ready) {

@@ -267,6 +267,8 @@ type Stick struct {
 	Stock  string     `json:"stock"`
 	Cuts   []StickCut `json:"cuts" nullable:"false"`
 	Offcut string     `json:"offcut"`
+	There  string     `json:"there,omitempty" enum:"stick,offcut,salvage" doc:"It is there already; left out where it is bought."`
+	Place  string     `json:"place,omitempty" doc:"Where it lies."`
 }
 
 // StickCut is one piece from a stick. Held pieces are counted, not cut.
@@ -278,10 +280,14 @@ type StickCut struct {
 
 // Wood is what the sticks of one lumber come to.
 type Wood struct {
-	Lumber string `json:"lumber"`
-	Length string `json:"length" doc:"Of all its sticks."`
-	Least  string `json:"least" doc:"No plan takes less."`
-	Pieces string `json:"pieces" doc:"Of all that is cut from them: the rest is kerf and offcuts."`
+	Lumber string  `json:"lumber"`
+	Length string  `json:"length" doc:"Of all sticks that are bought."`
+	Least  string  `json:"least,omitempty" doc:"No plan takes less; left out where there are prices."`
+	Pieces string  `json:"pieces" doc:"Of all that is cut, from what is there too: the rest is kerf and offcuts."`
+	There  int     `json:"there,omitempty" doc:"Sticks that are there already."`
+	Priced bool    `json:"priced,omitempty" doc:"Its lengths have prices."`
+	Cost   float64 `json:"cost,omitempty" doc:"Of what is bought."`
+	Bound  float64 `json:"bound,omitempty" doc:"No plan costs less."`
 }
 
 // Buy is how many sticks to buy.

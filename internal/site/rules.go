@@ -2,6 +2,7 @@ package site
 
 import (
 	"fmt"
+	"slices"
 
 	"homalos/internal/boring"
 	"homalos/internal/closing"
@@ -143,6 +144,7 @@ func (r *resolver) setLumber() {
 		if len(lumber.Stock) == 0 { // a fault: the rest is looked at all the same
 			lumber.Stock = []measure.Length{2400 * measure.Millimetre}
 		}
+		r.stockThere(path, l, lumber)
 		if l.Track {
 			lumber.Fit = r.within(path+".fit", l.Fit, framing.SteelFit(u), 0, u.Pick(2*measure.Inch, 50*measure.Millimetre))
 		} else if l.Fit.Given() {
@@ -150,6 +152,36 @@ func (r *resolver) setLumber() {
 		}
 		r.Lumber = append(r.Lumber, lumber)
 		r.byID[l.ID] = lumber
+	}
+}
+
+// stockThere reads what a lumber costs, and what of it is there.
+func (r *resolver) stockThere(path string, l job.Lumber, lumber *wood.Lumber) {
+	for k, p := range l.Prices {
+		at := fmt.Sprintf("%s.prices[%d].length", path, k)
+		long, ok := r.must(at, p.Length)
+		twice := slices.ContainsFunc(lumber.Prices, func(o wood.Price) bool { return o.Length == long })
+		switch {
+		case !ok:
+		case !slices.Contains(lumber.Stock, long):
+			r.faults.Add(at, "%s isn't among the lengths that it is sold in", r.write(long))
+		case twice:
+			r.faults.Add(at, "%s has a price already", r.write(long))
+		default:
+			lumber.Prices = append(lumber.Prices, wood.Price{Length: long, Price: p.Price})
+		}
+	}
+	for k, h := range l.OnHand {
+		at := fmt.Sprintf("%s.onHand[%d].length", path, k)
+		long, ok := r.must(at, h.Length)
+		if ok && (long <= 0 || long > 30*measure.Metre) {
+			r.faults.Add(at, "%s is no length of a stick", r.write(long))
+			continue
+		}
+		if h.What == "" {
+			h.What = "stick"
+		}
+		lumber.OnHand = append(lumber.OnHand, wood.OnHand{Length: long, Count: h.Count, What: h.What, Place: h.Place})
 	}
 }
 

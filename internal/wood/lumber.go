@@ -3,6 +3,8 @@
 package wood
 
 import (
+	"slices"
+
 	"homalos/internal/measure"
 )
 
@@ -12,9 +14,47 @@ type Lumber struct {
 	Thickness measure.Length
 	Depth     measure.Length
 	Stock     []measure.Length // rising
+	Prices    []Price          // of those stock lengths that have one
+	OnHand    []OnHand
 	Treated   bool
 	Track     bool           // steel track: its thickness is the metal's
 	Fit       measure.Length // of track: how much shorter what stands in it is cut
+}
+
+// Price is what one stick of a length costs.
+type Price struct {
+	Length measure.Length
+	Price  float64
+}
+
+// OnHand is wood that is there already.
+type OnHand struct {
+	Length measure.Length
+	Count  int
+	What   string // stick, offcut or salvage
+	Place  string // where it lies
+}
+
+// Priced are what a stick of each stock length costs. A length without a price costs a
+// metre what the dearest other does; with no price at all wood costs its length.
+func (l *Lumber) Priced() []float64 {
+	metre := 0.0
+	for _, p := range l.Prices {
+		metre = max(metre, p.Price/p.Length.Millimetres())
+	}
+	out := make([]float64, len(l.Stock))
+	for i, long := range l.Stock {
+		at := slices.IndexFunc(l.Prices, func(p Price) bool { return p.Length == long })
+		switch {
+		case at >= 0:
+			out[i] = l.Prices[at].Price
+		case len(l.Prices) > 0:
+			out[i] = metre * long.Millimetres()
+		default:
+			out[i] = long.Millimetres()
+		}
+	}
+	return out
 }
 
 // Longest is the longest stock length.

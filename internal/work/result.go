@@ -60,10 +60,9 @@ type Wall struct {
 type Lumbered struct {
 	Lumber string
 	Groups []cutting.Group // alike pieces
-	Sticks []cutting.Stick
+	cutting.Pile
 	Buy    []cutting.Buy
-	Length measure.Length // of all its sticks
-	Least  measure.Length // no plan takes less
+	Priced bool // its cost is money, not length
 }
 
 // Out works a site out.
@@ -187,8 +186,8 @@ func (r *Result) cut() {
 				}
 			}
 		}
-		pile := cutting.Lay(l.ID, bought, l.Stock, r.Kerf)
-		r.Cuts = append(r.Cuts, Lumbered{l.ID, cutting.Alike(l.ID, pieces), pile.Sticks, cutting.Shopping(pile.Sticks), pile.Length, pile.Least})
+		pile := cutting.Lay(l, bought, r.Kerf)
+		r.Cuts = append(r.Cuts, Lumbered{l.ID, cutting.Alike(l.ID, pieces), pile, cutting.Shopping(pile.Sticks), len(l.Prices) > 0})
 	}
 }
 

@@ -1747,6 +1747,10 @@ export interface components {
              */
             fit?: string;
             id: string;
+            /** @description What is there already: it is cut first. */
+            onHand?: components["schemas"]["OnHand"][];
+            /** @description Of one stick, by its length; a length without one is priced by what the others cost a metre, and by its length where none has a price. */
+            prices?: components["schemas"]["Price"][];
             /** @description Lengths it is sold in. Default 96, 120, 144, 192 in or 2400, 3000, 3600, 4800 mm. */
             stock?: string[];
             /**
@@ -1841,6 +1845,22 @@ export interface components {
             /** @description Id of one of its edits. */
             edit: string;
             said: string;
+        };
+        OnHand: {
+            /** Format: int64 */
+            count: number;
+            /**
+             * Format: length
+             * @description As measured; what is rotten or split at its ends taken off.
+             */
+            length: string;
+            /** @description Where it lies. */
+            place?: string;
+            /**
+             * @description Default stick.
+             * @enum {string}
+             */
+            what?: "stick" | "offcut" | "salvage";
         };
         Opening: {
             /** @description What a licensed engineer named for it. Without it an opening in a wall that carries waits. */
@@ -3454,7 +3474,14 @@ export interface components {
             cuts: components["schemas"]["PlanStickCut"][];
             lumber: string;
             offcut: string;
+            /** @description Where it lies. */
+            place?: string;
             stock: string;
+            /**
+             * @description It is there already; left out where it is bought.
+             * @enum {string}
+             */
+            there?: "stick" | "offcut" | "salvage";
         };
         PlanStickCut: {
             length: string;
@@ -3624,13 +3651,30 @@ export interface components {
             text: string;
         };
         PlanWood: {
-            /** @description No plan takes less. */
-            least: string;
-            /** @description Of all its sticks. */
+            /**
+             * Format: double
+             * @description No plan costs less.
+             */
+            bound?: number;
+            /**
+             * Format: double
+             * @description Of what is bought.
+             */
+            cost?: number;
+            /** @description No plan takes less; left out where there are prices. */
+            least?: string;
+            /** @description Of all sticks that are bought. */
             length: string;
             lumber: string;
-            /** @description Of all that is cut from them: the rest is kerf and offcuts. */
+            /** @description Of all that is cut, from what is there too: the rest is kerf and offcuts. */
             pieces: string;
+            /** @description Its lengths have prices. */
+            priced?: boolean;
+            /**
+             * Format: int64
+             * @description Sticks that are there already.
+             */
+            there?: number;
         };
         Pocket: {
             /**
@@ -3648,6 +3692,15 @@ export interface components {
             id: string;
             /** @enum {string} */
             side: "near" | "far" | "middle";
+        };
+        Price: {
+            /** Format: length */
+            length: string;
+            /**
+             * Format: double
+             * @description In the crew's currency.
+             */
+            price: number;
         };
         Probe: {
             id: string;

@@ -1,6 +1,7 @@
 import { Table } from "@mantine/core";
 import { useJobContext } from "../../app/Shell";
 import { Len } from "../../drawing/Len";
+import { Stock } from "./Stock";
 
 /** The sticks the pieces are laid out from, and what to buy. */
 export function Wood() {
@@ -38,19 +39,25 @@ export function Wood() {
           {wood.map((w) => (
             <li key={w.lumber}>
               <span className="grow">
-                <b>{w.lumber}</b>: <Len text={w.length} /> in all, <Len text={w.pieces} /> of it in pieces.{" "}
-                {w.length === w.least ? (
+                <b>{w.lumber}</b>: <Len text={w.length} /> to buy
+                {w.there ? `, ${w.there} from what is there` : ""}; <Len text={w.pieces} /> in pieces.{" "}
+                {w.priced ? (
+                  <>
+                    <b>{w.cost?.toFixed(2)}</b>; no plan costs less{w.cost === w.bound ? "" : ` than ${w.bound?.toFixed(2)}`}.
+                  </>
+                ) : w.length === w.least ? (
                   "No plan takes less."
                 ) : (
                   <>
-                    No plan takes less than <Len text={w.least} />.
+                    No plan takes less than <Len text={w.least ?? ""} />.
                   </>
                 )}
               </span>
             </li>
           ))}
         </ul>
-        <p className="quiet">Held pieces are counted in; salvage and culls are not looked at yet.</p>
+        <p className="quiet">Held pieces are counted in; culls are not looked at yet.</p>
+        <Stock />
       </section>
       <section>
         <h2>From each stick</h2>
@@ -60,6 +67,12 @@ export function Wood() {
             <li key={i}>
               <span className="stick-name">
                 <Len text={s.stock} /> <small className="quiet">{s.lumber}</small>
+                {s.there && (
+                  <small className="is-ready">
+                    {s.there === "stick" ? "there" : s.there}
+                    {s.place && `, ${s.place}`}
+                  </small>
+                )}
               </span>
               <StickDrawn stick={s} places={places} longest={longest} />
               <span className="stick-left quiet">

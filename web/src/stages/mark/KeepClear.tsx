@@ -5,7 +5,7 @@ import { useJobContext } from "../../app/Shell";
 import { Len } from "../../drawing/Len";
 import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
-import { Removable, without } from "./Removable";
+import { Removable, without } from "../../entry/Removable";
 
 interface Props {
   wall: Wall;

@@ -4,8 +4,8 @@ import { useJobContext } from "../../app/Shell";
 import { Len } from "../../drawing/Len";
 import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
+import { Removable, without } from "../../entry/Removable";
 import { useEntry } from "../../entry/useEntry";
-import { Removable, without } from "./Removable";
 
 interface Props {
   wall: Wall;
