@@ -243,8 +243,8 @@ func TestAPipeIsPlannedAndTheCardPrinted(t *testing.T) {
 	v.presses("between the studs", "Top, from below")
 	v.sees("Top plate once it is up, from below")
 	v.until(`[...document.querySelectorAll('a')].some(a => a.innerText === 'Plate card' && a.getAttribute('href') === '/api/jobs/` + id + `/walls/C/card.pdf')`)
-	for _, file := range []string{"card.pdf", "strip.pdf?plate=top"} {
-		response, err := http.Get(v.web.URL + "/api/jobs/" + id + "/walls/C/" + file)
+	for _, file := range []string{"walls/C/card.pdf", "walls/C/strip.pdf?plate=top", "labels.pdf?wall=C&wide=60%20mm"} {
+		response, err := http.Get(v.web.URL + "/api/jobs/" + id + "/" + file)
 		require.NoError(t, err)
 		raw, err := io.ReadAll(response.Body)
 		require.NoError(t, err)

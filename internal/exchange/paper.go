@@ -45,7 +45,7 @@ type sheets struct {
 }
 
 func newSheets(p Paper, title string, at time.Time) *sheets {
-	pdf := fpdf.NewCustom(&fpdf.InitType{OrientationStr: "L", UnitStr: "mm", Size: fpdf.SizeType{Wd: p.High, Ht: p.Wide}})
+	pdf := fpdf.NewCustom(&fpdf.InitType{OrientationStr: "P", UnitStr: "mm", Size: fpdf.SizeType{Wd: p.Wide, Ht: p.High}})
 	pdf.AddUTF8FontFromBytes("go", "", goregular.TTF)
 	pdf.AddUTF8FontFromBytes("go", "B", gobold.TTF)
 	pdf.SetMargins(margin, margin, margin)

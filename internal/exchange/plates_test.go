@@ -155,3 +155,31 @@ func TestAStripOfManySheetsIsRefused(t *testing.T) {
 	require.ErrorAs(t, err, &long)
 	assert.Equal(t, 223, long.Sheets)
 }
+
+// Labels lie beside each other on the sheet, none past its edge; as many pages as it
+// takes; what can't be printed is said.
+func TestLabelsFillTheSheet(t *testing.T) {
+	var all []Sticker
+	for range 50 {
+		all = append(all, Sticker{Piece: "B-S7", Kind: "stud", Length: "93 15/16", Lumber: "2x4", Open: "http://127.0.0.1/jobs/x/mark?wall=B&piece=B-S7"})
+	}
+	x := Stickers{Job: "loft", Wide: 66, High: 34, Gap: 2, At: printedAt, Paper: Papers[1]}
+	columns, rows := x.Grid()
+	assert.Equal(t, [2]int{3, 8}, [2]int{columns, rows})
+	var out bytes.Buffer
+	require.NoError(t, WriteStickers(&out, all, x))
+	assert.Equal(t, 3, bytes.Count(out.Bytes(), []byte("/Type /Page\n")))
+	for why, change := range map[string]func(x *Stickers){
+		"read":   func(x *Stickers) { x.Wide = 10 },
+		"larger": func(x *Stickers) { x.Wide = 290 },
+	} {
+		y := x
+		change(&y)
+		var none *NoSticker
+		require.ErrorAs(t, WriteStickers(io.Discard, all, y), &none)
+		assert.Contains(t, none.Error(), why)
+	}
+	var none *NoSticker
+	require.ErrorAs(t, WriteStickers(io.Discard, nil, x), &none)
+	require.ErrorAs(t, WriteStickers(io.Discard, make([]Sticker, MostStickers+1), x), &none)
+}

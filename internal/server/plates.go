@@ -19,6 +19,7 @@ import (
 	"homalos/internal/plan"
 	"homalos/internal/store"
 	"homalos/internal/words"
+	"homalos/internal/work"
 )
 
 // Printed asks for a wall's plates on paper.
@@ -42,6 +43,7 @@ type strip struct {
 }
 
 func (s *Server) plateRoutes(api huma.API) {
+	huma.Register(api, huma.Operation{OperationID: "print-labels", Method: http.MethodGet, Path: "/api/jobs/{id}/labels.pdf", Summary: "A label for each piece that is ready, on sheets of stickers, with a code that opens the piece"}, s.labels)
 	huma.Register(api, huma.Operation{OperationID: "print-card", Method: http.MethodGet, Path: "/api/jobs/{id}/walls/{wall}/card.pdf", Summary: "A wall's plate card: one page with its marks, lengths and a code that opens the wall"},
 		func(ctx context.Context, in *Printed) (*documentAnswer, error) {
 			j, w, d, err := s.toPrint(ctx, in)
@@ -50,7 +52,7 @@ func (s *Server) plateRoutes(api huma.API) {
 			}
 			speech := words.Speech{Units: j.Document.Units, Set: words.Set(setOf(j.Document))}
 			c := exchange.Card{
-				Job: j.Document.Name, Wall: w.ID, Name: w.Name, Length: d.Said, Lumber: w.Lumber, Hook: hookSaid(d.Drawing), Open: s.opens(in), Revision: j.Revision, At: time.Now(),
+				Job: j.Document.Name, Wall: w.ID, Name: w.Name, Length: d.Said, Lumber: w.Lumber, Hook: hookSaid(d.Drawing), Open: s.opens(in.host, in.ID, in.Wall), Revision: j.Revision, At: time.Now(),
 				Paper: exchange.PaperOf(in.Paper, j.Document.Units), Word: func(kind string) string { return speech.Fill("<" + kind + ">") },
 			}
 			return pdf(ctx, "wall "+w.ID+" card.pdf", func(out *bytes.Buffer) error { return exchange.WriteCard(out, d.Drawing, c) })
@@ -68,6 +70,75 @@ func (s *Server) plateRoutes(api huma.API) {
 			}
 			return pdf(ctx, "wall "+w.ID+" "+in.Plate+" strip.pdf", func(out *bytes.Buffer) error { return exchange.WriteStrip(out, d.Drawing, x) })
 		})
+}
+
+// labels asks for a label to each piece that is ready.
+type labels struct {
+	JobID
+	Wall  string `query:"wall" doc:"Of one wall; of all where it is left out."`
+	Paper string `query:"paper" enum:"letter,a4"`
+	Wide  string `query:"wide" maxLength:"40" doc:"Of one label: a length. Default 2 5/8 in or 66 mm."`
+	High  string `query:"high" maxLength:"40" doc:"Default 1 1/3 in or 34 mm."`
+	Gap   string `query:"gap" maxLength:"40" doc:"Between two. Default 1/16 in or 2 mm."`
+	host  string
+}
+
+// Resolve notes the address that was asked.
+func (l *labels) Resolve(ctx huma.Context) []error {
+	l.host = ctx.Host()
+	return nil
+}
+
+func (s *Server) labels(ctx context.Context, in *labels) (*documentAnswer, error) {
+	j, err := s.store.Job(ctx, in.ID)
+	if err != nil {
+		return nil, problem(ctx, err)
+	}
+	p, err := s.plans.of(ctx, j.Document)
+	if err != nil {
+		return nil, problem(ctx, err)
+	}
+	u := j.Document.Units
+	speech := words.Speech{Units: u, Set: words.Set(setOf(j.Document))}
+	var all []exchange.Sticker
+	for _, w := range p.Result.Lists() {
+		if in.Wall != "" && w.Wall.ID != in.Wall {
+			continue
+		}
+		name := ""
+		for _, x := range j.Document.Walls {
+			if x.ID == w.Wall.ID {
+				name = x.Name
+			}
+		}
+		for _, m := range w.Members {
+			if work.MayCut(&m) && m.Cut > 0 {
+				all = append(all, exchange.Sticker{
+					Piece: m.ID, Kind: speech.Fill("<" + string(m.Kind) + ">"), Wall: name, Length: u.Say(m.Cut, p.Result.Rules.Mark), Lumber: m.Lumber.ID,
+					Open: s.opens(in.host, in.ID, w.Wall.ID) + "&piece=" + url.QueryEscape(m.ID),
+				})
+			}
+		}
+	}
+	x := exchange.Stickers{Job: j.Document.Name, At: time.Now(), Paper: exchange.PaperOf(in.Paper, u)}
+	for _, f := range []struct {
+		name, given string
+		usual       measure.Length
+		to          *float64
+	}{
+		{"wide", in.Wide, u.Pick(21*measure.Inch/8, 66*measure.Millimetre), &x.Wide},
+		{"high", in.High, u.Pick(4*measure.Inch/3, 34*measure.Millimetre), &x.High},
+		{"gap", in.Gap, u.Pick(measure.Inch/16, 2*measure.Millimetre), &x.Gap},
+	} {
+		long := f.usual
+		if f.given != "" {
+			if long, err = job.L(f.given).In(u); err != nil || long < 0 || long > measure.Metre {
+				return nil, huma.Error422UnprocessableEntity("the labels' size can't be read", &huma.ErrorDetail{Message: "give a length, such as 2 5/8 in or 66 mm", Location: "query." + f.name, Value: f.given})
+			}
+		}
+		*f.to = long.Millimetres()
+	}
+	return pdf(ctx, "labels.pdf", func(out *bytes.Buffer) error { return exchange.WriteStickers(out, all, x) })
 }
 
 // drawnWall is a wall's picture, and its length in words.
@@ -95,12 +166,12 @@ func (s *Server) toPrint(ctx context.Context, in *Printed) (j store.Job, w job.W
 
 // opens is the address that opens a wall: the one that people use, else the one that
 // was asked.
-func (s *Server) opens(in *Printed) string {
-	at := "http://" + in.host
+func (s *Server) opens(host, id, wall string) string {
+	at := "http://" + host
 	if len(s.at) > 0 {
 		at = s.at[0]
 	}
-	return fmt.Sprintf("%s/jobs/%s/mark?wall=%s", at, in.ID, url.QueryEscape(in.Wall))
+	return fmt.Sprintf("%s/jobs/%s/mark?wall=%s", at, id, url.QueryEscape(wall))
 }
 
 func setOf(d job.Document) string {
@@ -135,8 +206,9 @@ func pdf(ctx context.Context, name string, write func(*bytes.Buffer) error) (*do
 	var out bytes.Buffer
 	err := write(&out)
 	var long *exchange.TooLong
-	if errors.As(err, &long) {
-		return nil, huma.Error422UnprocessableEntity(long.Error())
+	var none *exchange.NoSticker
+	if errors.As(err, &long) || errors.As(err, &none) {
+		return nil, huma.Error422UnprocessableEntity(err.Error())
 	}
 	if err != nil {
 		return nil, problem(ctx, err)

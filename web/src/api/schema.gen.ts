@@ -185,6 +185,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A label for each piece that is ready, on sheets of stickers, with a code that opens the piece */
+        get: operations["print-labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/log": {
         parameters: {
             query?: never;
@@ -4828,6 +4845,50 @@ export interface operations {
                         /** @description The retry time in milliseconds. */
                         retry?: number;
                     })[];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "print-labels": {
+        parameters: {
+            query?: {
+                /** @description Of one wall; of all where it is left out. */
+                wall?: string;
+                paper?: "letter" | "a4";
+                /** @description Of one label: a length. Default 2 5/8 in or 66 mm. */
+                wide?: string;
+                /** @description Default 1 1/3 in or 34 mm. */
+                high?: string;
+                /** @description Between two. Default 1/16 in or 2 mm. */
+                gap?: string;
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

@@ -13,6 +13,7 @@ import { Told } from "../../drawing/Told";
 import { useEdits } from "../../edits/useEdits";
 import "./cut.css";
 import { Alike } from "./Alike";
+import { Labels } from "./Labels";
 import { Saw } from "./Saw";
 import { Wood } from "./Wood";
 
@@ -64,6 +65,7 @@ export default function Cut() {
         <Button h={48} variant="default" leftSection={<IconPrinter size={20} />} onClick={() => window.print()}>
           Print
         </Button>
+        <Labels wall={wall} />
         <Select
           aria-label="Wall"
           size="md"
