@@ -275,4 +275,10 @@ func TestPiecesAreCutAlike(t *testing.T) {
 	v.sees("revision 4", "1 × 192 whole stick", "1 from what is there")
 	v.presses("Undo")
 	v.sees("revision 5", "2x4: 0 there")
+	v.goes("/jobs/" + id + "/cut?for=B")
+	v.types("It is off by", "1/16")
+	v.presses("Shift the rest")
+	v.sees("revision 6", "B-S1 was tried", "93 7/8") // 93 15/16 as it was reckoned
+	v.presses("Cut as reckoned")
+	v.sees("revision 7", "Cut B-S1 first and try it")
 }

@@ -74,3 +74,17 @@ func (f *framer) checkExtras() {
 		}
 	}
 }
+
+// triedSaid is why the wall's pieces are cut otherwise than they were reckoned: its
+// first one was tried. Source: the work, step 6.
+func (w *Wall) triedSaid(rules Rules) string {
+	said := words.FirstPieceTight
+	if w.Tried < 0 {
+		said = words.FirstPieceLoose
+	}
+	on := w.TriedOn
+	if on == "" {
+		on = rules.Tell(words.TheFirstPiece)
+	}
+	return rules.Tell(said, on, w.Tried.Abs())
+}

@@ -355,6 +355,9 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 			m.Sum = append([]Line{{f.rules.Tell(words.GapAt, centre, straight), f.length(e.Value), e.From}}, f.allPlates()...)
 		}
 		m.Sum = append(m.Sum, Line{What: "fit", Value: -f.rules.Fit})
+		if w.Tried != 0 {
+			m.Sum = append(m.Sum, Line{What: w.triedSaid(f.rules), Value: -w.Tried})
+		}
 	case wood.PlateToHead, wood.PlateToSill:
 		m.Sum = f.headLines(u.opening)
 		if stands == wood.PlateToSill {

@@ -85,6 +85,8 @@ type Wall struct {
 	Astray      []Break        // where a plate can't end, so near the wall's end or past it
 	Fit, Hold   measure.Length // its own, in place of the job's; Hold 0: none
 	FitGiven    bool
+	Tried       measure.Length // how much too long its first full piece was, by trying it
+	TriedOn     string         // which that was; "": not said
 }
 
 // Pending is a stretch that waits: counted and shown, not cut.

@@ -291,6 +291,7 @@ type Wall struct {
 	Studs      []ExtraStud `json:"studs,omitempty" maxItems:"60" nullable:"false" doc:"Studs that somebody wants beside the layout's: for a board's edge, for what hangs there."`
 	Noggings   *Noggings   `json:"noggings,omitempty" doc:"Rows of pieces between its studs."`
 	Backing    []Backing   `json:"backing,omitempty" maxItems:"60" nullable:"false" doc:"Wood for what is fixed to it: cabinets, rails, basins."`
+	Tried      *Tried      `json:"tried,omitempty" doc:"The first piece, cut and tried: what it came to shifts the rest."`
 	Runs       []Run       `json:"runs,omitempty" maxItems:"60" nullable:"false" doc:"Pipes and cables that are planned in it."`
 	Clear      []Clear     `json:"clear,omitempty" nullable:"false" doc:"Stretches that no common stud stands in: for a valve, a box, a cabinet."`
 	Fit        Length      `json:"fit,omitzero" format:"length" doc:"In place of the job's."`
@@ -337,6 +338,12 @@ type Backing struct {
 // decides. Rule: the work, step 6.
 type FireBlocking struct {
 	Every Length `json:"every,omitzero" format:"length" doc:"The most that a bay is open, up and down, and behind a furring along it. Default 10 ft or 3 m."`
+}
+
+// Tried is how the first full piece of a wall fitted.
+type Tried struct {
+	Member string `json:"member,omitempty" maxLength:"64" doc:"Which it was."`
+	Tight  Length `json:"tight" format:"length" doc:"How much too long it was; less than nothing: too short."`
 }
 
 // Run is a pipe or a cable that is planned in a wall: along it at one height, or up and

@@ -68,6 +68,15 @@ func (r *resolver) parts(path string, w job.Wall) *framing.Wall {
 	if u := r.Doc.Units; w.Hold.Given() {
 		wall.Hold = r.within(path+".hold", w.Hold, 0, measure.Millimetre/10, u.Pick(12*measure.Inch, 300*measure.Millimetre))
 	}
+	if u := r.Doc.Units; w.Tried != nil {
+		wall.TriedOn = w.Tried.Member
+		if l, ok := r.must(path+".tried.tight", w.Tried.Tight); ok {
+			if most := u.Pick(measure.Inch, 25*measure.Millimetre); l.Abs() > most {
+				r.faults.Add(path+".tried.tight", "%s is more than a piece is off by: up to %s; look for the slip", r.write(l), r.write(most))
+			}
+			wall.Tried = l
+		}
+	}
 	wall.Floor, wall.Ceiling = r.anchor(path+".fixFloor", w.FixFloor), r.anchor(path+".fixCeiling", w.FixCeiling)
 	if r.Concrete && len(wall.Bottom) > 0 && wall.Bottom[0] != nil && !wall.Bottom[0].Treated && !wall.Bottom[0].Track && !w.Membrane {
 		at := path + ".bottom[0]"

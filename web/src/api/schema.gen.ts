@@ -322,6 +322,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/saw.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The saw list as CSV, units in the header */
+        get: operations["export-saw"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/section": {
         parameters: {
             query?: never;
@@ -350,6 +367,23 @@ export interface paths {
         put?: never;
         /** Start an empty job with the usual lumber */
         post: operations["start-job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/sticks.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sticks and what is cut from each as CSV, units in the header */
+        get: operations["export-sticks"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -433,6 +467,23 @@ export interface paths {
         };
         /** A plate's marks at true scale, in sheets to tape together and lay on it */
         get: operations["print-strip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/yard.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to buy as CSV, units in the header */
+        get: operations["export-yard"];
         put?: never;
         post?: never;
         delete?: never;
@@ -4184,6 +4235,15 @@ export interface components {
             value?: string;
             void?: boolean;
         };
+        Tried: {
+            /** @description Which it was. */
+            member?: string;
+            /**
+             * Format: length
+             * @description How much too long it was; less than nothing: too short.
+             */
+            tight: string;
+        };
         Understood: {
             /** @description What it does, to be sent as edits; none while it isn't whole. */
             edits: components["schemas"]["Edit"][];
@@ -4252,6 +4312,8 @@ export interface components {
             to?: components["schemas"]["Place"];
             /** @description Plates from the studs up. Default one of the wall's lumber. */
             top?: string[];
+            /** @description The first piece, cut and tried: what it came to shifts the rest. */
+            tried?: components["schemas"]["Tried"];
         };
         WallEnd: {
             /** @enum {string} */
@@ -5206,6 +5268,40 @@ export interface operations {
             };
         };
     };
+    "export-saw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "get-section": {
         parameters: {
             query: {
@@ -5267,6 +5363,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-sticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */
@@ -5439,6 +5569,40 @@ export interface operations {
                 /** @description The job's id (UUIDv7), made by the client. */
                 id: string;
                 wall: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-yard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
             };
             cookie?: never;
         };

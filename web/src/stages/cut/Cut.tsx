@@ -13,7 +13,9 @@ import { Told } from "../../drawing/Told";
 import { useEdits } from "../../edits/useEdits";
 import "./cut.css";
 import { Alike } from "./Alike";
+import { FirstPiece } from "./FirstPiece";
 import { Labels } from "./Labels";
+import { Lists } from "./Lists";
 import { Saw } from "./Saw";
 import { Wood } from "./Wood";
 
@@ -35,8 +37,10 @@ export default function Cut() {
   const { id, job, plan } = useJobContext();
   const edits = useEdits(job);
   const [search, setSearch] = useSearchParams();
-  const [wall, setWall] = useState("all");
+  const wall = search.get("for") ?? "all"; // it stays over a reload
+  const setWall = (w: string) => setSearch(w === "all" ? {} : { for: w }, { replace: true });
   const [by, setBy] = useState<keyof typeof order>("longest");
+  const chosen = job.document.walls?.find((w) => w.id === wall);
   const mine = (member: string) => wall === "all" || member.startsWith(`${wall}-`);
   const calls = plan.saw
     .map((c) => ({ ...c, pieces: c.pieces.filter((p) => mine(p.member)) }))
@@ -59,13 +63,18 @@ export default function Cut() {
   return (
     <>
       <Group mb="sm" className="no-print" gap="sm" align="center">
-        <Button h={48} leftSection={<IconMaximize size={20} />} onClick={() => setSearch({ saw: "1" })}>
+        <Button
+          h={48}
+          leftSection={<IconMaximize size={20} />}
+          onClick={() => setSearch((now) => ({ ...Object.fromEntries(now), saw: "1" }))}
+        >
           At the saw
         </Button>
         <Button h={48} variant="default" leftSection={<IconPrinter size={20} />} onClick={() => window.print()}>
           Print
         </Button>
         <Labels wall={wall} />
+        <Lists />
         <Select
           aria-label="Wall"
           size="md"
@@ -89,6 +98,7 @@ export default function Cut() {
       </Group>
       <h2 className="print-only">{job.document.name}: saw list</h2>
       <Alike />
+      {chosen && <FirstPiece key={chosen.id} wall={chosen} />}
       <SawPrint calls={calls} />
       <Table className="lines saw-list no-print">
         <Table.Thead>
