@@ -72,6 +72,7 @@ type lister struct {
 	f     *framing.Framed
 	rules framing.Rules
 	sheet framing.Sheet
+	faces [2][][2]measure.Length // wood that boards find, on the snapped face and on the back
 	out   []Item
 }
 
@@ -166,6 +167,9 @@ func (l *lister) standing(back bool) (out [][2]measure.Length) {
 func wooded(standing [][2]measure.Length, from, to measure.Length) (out measure.Length) {
 	reached := from
 	for _, s := range standing {
+		if s[0] >= to {
+			break
+		}
 		low, high := max(s[0], reached), min(s[1], to)
 		if high > low {
 			out, reached = out+high-low, high
@@ -178,12 +182,18 @@ func wooded(standing [][2]measure.Length, from, to measure.Length) (out measure.
 // there.
 func (l *lister) corners() {
 	w, want := l.f.Wall, least(l.rules.Units)
+	if len(l.f.Joined) > 0 {
+		l.faces = [2][][2]measure.Length{l.standing(false), l.standing(true)}
+	}
 	for _, j := range l.f.Joined {
 		if j.Style == framing.Scrap {
 			l.scrapBehind(j)
 			continue
 		}
-		standing := l.standing(j.Back)
+		standing := l.faces[0]
+		if j.Back {
+			standing = l.faces[1]
+		}
 		for _, side := range [][2]measure.Length{{j.From - want, j.From}, {j.To, j.To + want}} {
 			if side[0] < 0 || side[1] > w.Length || wooded(standing, side[0], side[1]) >= want {
 				continue // off the wall, there is no board; else it has its wood
@@ -226,6 +236,12 @@ func (l *lister) edges() {
 	}
 }
 
+// lain is a piece between studs, by its height over the floor.
+type lain struct {
+	id        string
+	foot, top measure.Length
+}
+
 // seams looks at the level seams of standing boards: a wall that is higher than its
 // boards wants a row there. What of a row lies at a seam is left out until the sheet
 // under it is on.
@@ -238,18 +254,21 @@ func (l *lister) seams() {
 	for _, p := range l.f.Section.Points {
 		high = max(high, l.rules.Units.Estimate(p.Ceiling-p.Floor))
 	}
-	for seam := gapUnder(l.rules.Units) + l.sheet.Length; seam < high-w.Lumber.Thickness; seam += l.sheet.Length {
-		var at []string
-		for _, m := range l.f.Members {
-			if m.Kind != wood.Nogging && m.Kind != wood.FireBlock && m.Kind != wood.Backing {
-				continue
-			}
+	var pieces []lain
+	for _, m := range l.f.Members {
+		if m.Kind == wood.Nogging || m.Kind == wood.FireBlock || m.Kind == wood.Backing {
 			foot, tall := l.overFloor(m), m.Lumber.Thickness
 			if m.Kind == wood.Backing {
 				tall = m.Lumber.Depth
 			}
-			if foot <= seam && foot+tall >= seam {
-				at = append(at, m.ID)
+			pieces = append(pieces, lain{m.ID, foot, foot + tall})
+		}
+	}
+	for seam := gapUnder(l.rules.Units) + l.sheet.Length; seam < high-w.Lumber.Thickness; seam += l.sheet.Length {
+		var at []string
+		for _, x := range pieces {
+			if x.foot <= seam && x.top >= seam {
+				at = append(at, x.id)
 			}
 		}
 		if at != nil {

@@ -69,7 +69,7 @@ func (f *Laid) passes(heights Heights, found Found) []Crossing {
 			continue
 		}
 		if o.Height != nil {
-			p.over, _ = look.roomOver(Obstruction{Headroom: o.Height, Below: -o.Side}, p.from, p.to)
+			p.over, _ = look.roomOver(Obstruction{Headroom: o.Height, Below: -o.Below}, p.from, p.to)
 		}
 		all = append(all, p)
 	}
@@ -179,7 +179,7 @@ func (f *Laid) leavesStuds(all []passing, c *Crossing) bool {
 		if p.thing.Height == nil || p.over < (stack(f.Wall.Top)+f.Wall.Lumber.Thickness+f.rules.slot()).Millimetres() {
 			return false
 		}
-		c.Upper = math.Max(c.Upper, *p.thing.Height+p.thing.Side)
+		c.Upper = math.Max(c.Upper, *p.thing.Height+p.thing.Below)
 	}
 	return true
 }

@@ -96,8 +96,8 @@ func TestADuctWithRoomOverIt(t *testing.T) {
 	assert.Equal(t, 267*in/4, ofKind(f, wood.ShortStud)[0].Cut, "70 less 1/4, the piece and the plate")
 	require.Len(t, ofKind(f, wood.HighStud), 1)
 	m := ofKind(f, wood.HighStud)[0]
-	assert.InDelta(t, 2440-(3*in/2).Millimetres()-(80*in).Millimetres(), m.Exact.Millimetres(), 0.01, "from 78 1/2 and the piece up to the plate")
-	assert.InDelta(t, (80 * in).Millimetres(), m.Base-level0, 0.01)
+	assert.InDelta(t, 2440-(3*in/2).Millimetres()-(319*in/4).Millimetres(), m.Exact.Millimetres(), 0.01, "from 78 1/4 and the piece up to the plate")
+	assert.InDelta(t, (319 * in / 4).Millimetres(), m.Base-level0, 0.01)
 	assert.NotContains(t, codes(f), "low-in-stud")
 	require.Len(t, f.Crossed, 1)
 	assert.Equal(t, []string{m.ID}, f.Crossed[0].Highs)
@@ -167,7 +167,7 @@ func TestNothingStandsInACrossing(t *testing.T) {
 			}
 			low, high := *o.Headroom-o.Below, 1e6
 			if o.Height != nil {
-				high = *o.Height + o.Side
+				high = *o.Height + o.Below
 			}
 			for _, m := range f.Members {
 				if m.From >= to || m.To <= from || told[m.ID] || !m.Known {

@@ -264,7 +264,7 @@ type Stair struct {
 // Clearance is the room an obstruction wants around it.
 type Clearance struct {
 	Side  Length `json:"side,omitzero" format:"length"`
-	Below Length `json:"below,omitzero" format:"length"`
+	Below Length `json:"below,omitzero" format:"length" doc:"Under it; over it too, where its upper side is known."`
 }
 
 // Wall is one straight partition.

@@ -38,7 +38,11 @@ func (r *resolver) setWalls() {
 			continue
 		}
 		members += int64(wall.Length/wall.Closest())*2 + int64(12*len(wall.Openings)) + 8
-		members += (int64(wall.Length/wall.Closest()) + 1) * int64(len(wall.Noggings)+len(wall.Backing))
+		between := int64(len(wall.Noggings) + len(wall.Backing))
+		if r.Rules.FireBlocks > 0 { // a storey's
+			between += int64(5 * measure.Metre / r.Rules.FireBlocks)
+		}
+		members += (int64(wall.Length/wall.Closest()) + 1) * between
 		for _, plates := range [][]*wood.Lumber{wall.Bottom, wall.Top} {
 			for _, p := range plates {
 				members += int64(wall.Length/p.Longest()) + 1

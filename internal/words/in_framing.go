@@ -98,6 +98,8 @@ var (
 	LiesOver                    = sentence("lies over the {0}")
 	UpperSideOf                 = sentence("upper side of the {0}, with the room it wants")
 	ServesAsFireBlock           = sentence("{0}; closes the bay for fire too: open at most {1}")
+	BayIsTooHigh                = sentence("The bay at {0} is {1} high by what was read: no fire blocks are laid in it.")
+	CheckItsReadings            = sentence("Check the readings near it.")
 	ClosesTheBayAt              = sentence("closes the bay for fire, its middle {0} over the plate")
 	OpenBehindTheFurring        = sentence("The gap behind the <furring> is open up the wall.")
 	OpenBehindTheFurringAt      = sentence("The gap behind the <furring> is open along and up the wall: close it from floor to ceiling behind {0}, so that it is open for at most {1} along.")

@@ -740,7 +740,10 @@ export interface components {
             what: string;
         };
         Clearance: {
-            /** Format: length */
+            /**
+             * Format: length
+             * @description Under it; over it too, where its upper side is known.
+             */
             below?: string;
             /** Format: length */
             side?: string;
