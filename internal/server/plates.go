@@ -8,6 +8,7 @@ import (
 	"net/http"
 	"net/url"
 	"slices"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -169,7 +170,7 @@ func (s *Server) toPrint(ctx context.Context, in *Printed) (j store.Job, w job.W
 func (s *Server) opens(host, id, wall string) string {
 	at := "http://" + host
 	if len(s.at) > 0 {
-		at = s.at[0]
+		at = strings.TrimRight(s.at[0], "/")
 	}
 	return fmt.Sprintf("%s/jobs/%s/mark?wall=%s", at, id, url.QueryEscape(wall))
 }
