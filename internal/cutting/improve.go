@@ -16,6 +16,7 @@ func (s *search) finish(all []stick, demand, left []int) bool {
 		for k := range all {
 			x := &all[k]
 			for demand[i] > 0 && x.used+s.p.Kerf+s.p.Needs[i].Length <= s.p.Stock[x.stock].Length {
+				x.parts = slices.Clone(x.parts) // the best plan has it too
 				x.add(s.p, i)
 				demand[i]--
 			}
@@ -73,6 +74,9 @@ func (s *search) bestStick(demand, left []int) (best stick, ok bool) {
 // improve takes some sticks apart, the emptiest among them, and lays their pieces anew,
 // until the effort is spent or nothing can be better.
 func (s *search) improve() {
+	if len(s.best) > 1000 {
+		s.steps /= 6 // each goes through all sticks
+	}
 	for ; s.steps > 0 && !s.done() && len(s.best) > 1; s.steps-- {
 		n := min(len(s.best), 2+s.random(7))
 		s.work.left -= 300*len(s.best) + 50*len(s.p.Needs)
@@ -102,7 +106,6 @@ func (s *search) improve() {
 				continue
 			}
 			take(left, x.stock)
-			x.parts = slices.Clone(x.parts)
 			all = append(all, x)
 		}
 		s.relay(all, demand, left)

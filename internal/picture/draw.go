@@ -19,7 +19,9 @@ func Drawings(r *work.Result) []Drawing {
 		d := s.draw(w.Framed)
 		d.Layouts = layouts(w)
 		d.bored(w)
-		d.Maps = s.maps(w.Framed)
+		if len(w.Marks) <= MostMapped {
+			d.Maps = s.maps(w.Framed)
+		}
 		d.Corners, d.Above = s.cornerDetails(w), s.fromAbove(w)
 		out = append(out, d)
 	}

@@ -20,7 +20,7 @@ type Drawing struct {
 	There    []DrawnOld     `json:"there,omitempty" nullable:"false" doc:"The studs of a wall that is there, into which an opening is cut."`
 	Across   []DrawnThing   `json:"across,omitempty" nullable:"false" doc:"What comes through it: pipes, ducts, beams, finds."`
 	Layouts  []DrawnLayout  `json:"layouts,omitempty" nullable:"false" doc:"Where its uprights would stand by each origin of the plan, in that order."`
-	Maps     []PlateMap     `json:"maps,omitempty" nullable:"false" doc:"Its plates with their marks."`
+	Maps     []PlateMap     `json:"maps,omitempty" nullable:"false" doc:"Its plates with their marks; left out past 600 marks, which are printed all the same."`
 	Tape     []TapeNumber   `json:"tape" nullable:"false"`
 	Bottom   float64        `json:"bottom" doc:"Thickness of the bottom plates."`
 	Top      float64        `json:"top" doc:"Thickness of the top plates."`

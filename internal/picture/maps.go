@@ -8,6 +8,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/wood"
 	"homalos/internal/words"
+	"homalos/internal/work"
 )
 
 // PlateMap is one plate with its marks as somebody sees it. Lengths are millimetres
@@ -48,6 +49,16 @@ type MapMark struct {
 	Side   string  `json:"side" enum:"ahead,centre,back" doc:"Where its wood lies by the line."`
 }
 
+// MostMapped is how many marks a wall's drawing carries its maps for: past that they are
+// made when they are printed.
+const MostMapped = 600
+
+// MapsOf are the maps of one of a result's walls.
+func MapsOf(r *work.Result, wall int) []PlateMap {
+	s := &drawer{r}
+	return s.maps(r.Walls[wall].Framed)
+}
+
 // maps are a wall's plates: from above, as the top plate lies beside the bottom one,
 // as it is seen from below once it is up, and what lies over and under openings.
 // Wood at one face mirrors: folded up over the bottom plate like a book, the top
@@ -59,7 +70,11 @@ func (s *drawer) maps(f *framing.Framed) []PlateMap {
 	start, end := w.EndName(false), w.EndName(true)
 	bottom := PlateMap{Plate: "bottom", Said: s.Rules.Tell(words.MapBottom), Left: start, Right: end, Upper: back, Lower: snapped, Length: long, Depth: depth, Pieces: lying(f, wood.BottomPlate)}
 	top := PlateMap{Plate: "top", Said: s.Rules.Tell(words.MapTop), Left: start, Right: end, Upper: snapped, Lower: back, Length: long, Depth: depth, Pieces: lying(f, wood.TopPlate)}
-	bottom.Marks, top.Marks = s.marksOn(f, "bottom", 0, 0, w.Length), s.marksOn(f, "top", 0, 0, w.Length)
+	by := map[string]*framing.Member{}
+	for i := range f.Members {
+		by[f.Members[i].ID] = &f.Members[i]
+	}
+	bottom.Marks, top.Marks = s.marksOn(f, by, "bottom", 0, w.Length), s.marksOn(f, by, "top", 0, w.Length)
 	top.flip()
 	top.Upper, top.Lower = snapped, back
 	if w.Right { // its framing stands below the line, as it is drawn
@@ -87,7 +102,7 @@ func (s *drawer) maps(f *framing.Framed) []PlateMap {
 			one.Plate = "sill"
 		}
 		one.Pieces = []MapPiece{{0, one.Length}}
-		one.Marks = s.marksOn(f, one.Plate, m.From, m.From, m.To)
+		one.Marks = s.marksOn(f, by, one.Plate, m.From, m.To)
 		if w.Right {
 			one.flip()
 		}
@@ -121,12 +136,9 @@ func lying(f *framing.Framed, kind wood.Kind) (out []MapPiece) {
 // marksOn are the marks on a plate, or on a piece from one station to another: those
 // are read from the piece's own end, so much less than the plate's. Across the plate
 // they are as seen from above, the snapped face low.
-func (s *drawer) marksOn(f *framing.Framed, plate string, zero, from, to measure.Length) []MapMark {
+func (s *drawer) marksOn(f *framing.Framed, by map[string]*framing.Member, plate string, from, to measure.Length) []MapMark {
 	w, u, half := f.Wall, s.Rules.Units, s.Rules.Mark/2
-	by := map[string]*framing.Member{}
-	for i := range f.Members {
-		by[f.Members[i].ID] = &f.Members[i]
-	}
+	zero := from
 	least := measure.Length(0) // what the tape reads at the end that this plate is read from
 	if plate == "header" || plate == "sill" {
 		least = w.Tape(from, to)

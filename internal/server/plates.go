@@ -162,7 +162,11 @@ func (s *Server) toPrint(ctx context.Context, in *Printed) (j store.Job, w job.W
 	if i < 0 || k < 0 {
 		return j, w, d, huma.Error404NotFound("this job has no such wall", &huma.ErrorDetail{Message: "no wall of that name", Location: "path.wall", Value: in.Wall})
 	}
-	return j, j.Document.Walls[k], drawnWall{p.Drawings[i], p.Walls[i].Said}, nil
+	d = drawnWall{p.Drawings[i], p.Walls[i].Said}
+	if d.Maps == nil {
+		d.Maps = picture.MapsOf(p.Result, i)
+	}
+	return j, j.Document.Walls[k], d, nil
 }
 
 // opens is the address that opens a wall: the one that people use, else the one that

@@ -2581,7 +2581,7 @@ export interface components {
             length: number;
             /** @description Heights are from the laser line. */
             levels: boolean;
-            /** @description Its plates with their marks. */
+            /** @description Its plates with their marks; left out past 600 marks, which are printed all the same. */
             maps?: components["schemas"]["PlanPlateMap"][];
             /** @description Where nothing may be nailed or screwed in. */
             noNail?: components["schemas"]["PlanDrawnKeep"][];

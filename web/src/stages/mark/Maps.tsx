@@ -24,8 +24,15 @@ export function Maps({ drawing: d, choose }: { drawing: Drawing; choose: (member
   const [which, setWhich] = useState(0);
   const maps = d.maps ?? [];
   const m = maps[which] ?? maps[0];
-  if (!m) return null;
   const file = `/api/jobs/${id}/walls/${encodeURIComponent(d.wall)}`;
+  if (!m)
+    return d.pieces.length === 0 ? null : (
+      <section className="origins maps" aria-label="Plate maps">
+        <h2>Plate maps</h2>
+        <p>So many marks aren't drawn plate by plate here: print them.</p>
+        <Printed file={file} />
+      </section>
+    );
   return (
     <section className="origins maps" aria-label="Plate maps">
       <h2>Plate maps</h2>
@@ -48,6 +55,15 @@ export function Maps({ drawing: d, choose }: { drawing: Drawing; choose: (member
         <summary>In figures: {m.marks.length} marks, from the hook and from the first one</summary>
         <Figures map={m} choose={choose} />
       </details>
+      <Printed file={file} />
+    </section>
+  );
+}
+
+/** The card and the strips, to print. */
+function Printed({ file }: { file: string }) {
+  return (
+    <>
       <Group gap={8} mt="sm" className="no-print">
         <Button h={48} component="a" href={`${file}/card.pdf`} target="_blank" leftSection={<IconPrinter size={20} />}>
           Plate card
@@ -67,7 +83,7 @@ export function Maps({ drawing: d, choose }: { drawing: Drawing; choose: (member
         ))}
       </Group>
       <p className="quiet">The strip comes in sheets: check the ruler on each, tape them together, lay them on the plate.</p>
-    </section>
+    </>
   );
 }
 
