@@ -28,8 +28,8 @@ type plans struct {
 // Bounds on what is remembered: how many of each, and bytes.
 const (
 	mostRemembered = 200
-	planBytes      = 48 << 20
-	roomBytes      = 32 << 20
+	planBytes      = 28 << 20
+	roomBytes      = 24 << 20
 	reliefBytes    = 16 << 20
 )
 

@@ -26,9 +26,9 @@ const (
 	mostSites   = 60
 	mostSurveys = 12
 	mostWalls   = 1200
-	siteBytes   = 24 << 20
-	surveyBytes = 24 << 20
-	wallBytes   = 48 << 20
+	siteBytes   = 18 << 20
+	surveyBytes = 18 << 20
+	wallBytes   = 32 << 20
 )
 
 // NewMemory remembers what a crew at work comes back to.
