@@ -51,6 +51,9 @@ func (a *adviser) left() {
 		}
 		switch p.What {
 		case "stud":
+			if !a.w.TakesExtra(p.At, a.Rules) {
+				break // an opening or other wood is in its way
+			}
 			offer("stud-for-edge", tell(words.TakeThatStud, p.At), func(w *job.Wall) {
 				w.Studs = append(slices.Clone(w.Studs), job.ExtraStud{At: job.Exactly(p.At, u), What: tell(words.ForABoardsEdge)})
 			})

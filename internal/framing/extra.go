@@ -62,6 +62,19 @@ func (w *Wall) extra(e Extra, all []upright, rules Rules) (u upright, ok bool) {
 	return u, u.from >= 0 && u.to <= w.Length
 }
 
+// TakesExtra says whether a stud finds room with its middle at a station, or tight
+// beside what stands there.
+func (f *Framed) TakesExtra(at measure.Length, rules Rules) bool {
+	var all []upright
+	for _, m := range f.Members {
+		if m.Kind.Upright() {
+			all = append(all, upright{from: m.From, to: m.To})
+		}
+	}
+	_, ok := f.Wall.extra(Extra{At: at}, all, rules)
+	return ok
+}
+
 // checkExtras tells of those that find no room.
 func (f *framer) checkExtras() {
 	for _, e := range f.Wall.Extra {

@@ -67,7 +67,7 @@ func (w *Wall) uprights(rules Rules) []upright {
 	}
 	out = append(out, w.sillEnds(rules)...)
 	sortUprights(out)
-	return w.withExtras(w.clearOf(dedupe(out), rules), rules)
+	return w.clearOf(dedupe(out), rules)
 }
 
 func sortUprights(all []upright) {
