@@ -29,9 +29,9 @@ func ofClass(seed uint64, low, high float64, pieces int, priced bool) Problem {
 	for range pieces {
 		count[int(4800*(low+r.Float64()*(high-low)))]++
 	}
-	p := Problem{Kerf: 3 * mm, Stock: []Stock{{4800 * mm, 12, Endless}}}
+	p := Problem{Kerf: 3 * mm, Stock: []Stock{{4800 * mm, 12, Endless, 0}}}
 	if priced {
-		p.Stock = append(p.Stock, Stock{3600 * mm, 9.5, Endless}, Stock{6000 * mm, 14.2, Endless})
+		p.Stock = append(p.Stock, Stock{3600 * mm, 9.5, Endless, 0}, Stock{6000 * mm, 14.2, Endless, 0})
 	}
 	for d := 1; d <= 4800; d++ {
 		if count[d] > 0 {

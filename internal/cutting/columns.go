@@ -125,7 +125,7 @@ func (s *search) filled(c column, demand []int) column {
 	if len(all) > 0 {
 		room -= s.p.Kerf
 	}
-	for _, x := range s.fullest(room, rest, 2000) {
+	for _, x := range s.fullest(room, s.p.Stock[c.stock].takes(), rest, 2000) {
 		if k := slices.IndexFunc(all, func(o Part) bool { return o.Need == x.Need }); k >= 0 {
 			all[k].N += x.N
 		} else {
@@ -135,11 +135,11 @@ func (s *search) filled(c column, demand []int) column {
 	return column{stock: c.stock, parts: all, cost: c.cost}
 }
 
-// fullest are the pieces of what is wanted that fill a room best.
-func (s *search) fullest(room measure.Length, want []int, nodes int) (out []Part) {
+// fullest are the pieces of what is wanted, none longer than most, that fill a room best.
+func (s *search) fullest(room, most measure.Length, want []int, nodes int) (out []Part) {
 	k, of := knapsack{}, []int{}
 	for i, n := range s.p.Needs {
-		if long := n.Length + s.p.Kerf; want[i] > 0 && long <= room+s.p.Kerf {
+		if long := n.Length + s.p.Kerf; want[i] > 0 && n.Length <= most && long <= room+s.p.Kerf {
 			k.size, k.value, k.most, of = append(k.size, int64(long)), append(k.value, float64(long)/1e6), append(k.most, want[i]), append(of, i)
 		}
 	}

@@ -4,7 +4,7 @@
 package cutting
 
 import (
-	"context"
+	"slices"
 	"sort"
 
 	"homalos/internal/measure"
@@ -28,11 +28,22 @@ type Group struct {
 
 // Stick is one stock length and what is cut from it, in order.
 type Stick struct {
+	ID     string // what it is called: its lumber and a number
 	Lumber string
 	Stock  measure.Length
+	From   measure.Length // where its first piece begins: what is before is squared off, or a defect's
+	Room   measure.Length // from there on, what pieces are cut from
 	Pieces []Piece
-	Offcut measure.Length // what is left, squared end and kerfs taken off
+	Cut    int            // how many of them, from the first, are cut already
+	Offcut measure.Length // what is left, the kerf before it taken off
 	There  *wood.OnHand   // it is there already; nil: it is bought
+	Short  measure.Length // no longer piece is cut from it: it is bowed; 0: any
+	Waste  bool           // nothing more is cut from it
+}
+
+// Places is which of a stick's pieces one is; -1: it is cut from another.
+func (s Stick) Places(member string) int {
+	return slices.IndexFunc(s.Pieces, func(p Piece) bool { return p.Member == member })
 }
 
 // Buy is how many sticks of one length are needed.
@@ -67,71 +78,6 @@ func longestFirst(pieces []Piece) []Piece {
 		return sorted[i].State < sorted[j].State
 	})
 	return sorted
-}
-
-// Sticks lays pieces into stock lengths so that the least wood is bought. Pieces longer
-// than the longest stock are returned apart.
-func Sticks(lumber string, pieces []Piece, stock []measure.Length, kerf measure.Length) (sticks []Stick, tooLong []Piece) {
-	pile := Lay(&wood.Lumber{ID: lumber, Stock: stock}, pieces, kerf)
-	return pile.Sticks, pile.TooLong
-}
-
-// Pile is the sticks that pieces are laid into.
-type Pile struct {
-	Sticks  []Stick
-	TooLong []Piece
-	Length  measure.Length // of all that is bought
-	Cost    float64        // of that: in money where there are prices, else its length in mm
-	Least   float64        // no plan costs less
-}
-
-// Lay lays pieces into what is there and into what can be bought, at the least cost:
-// what is there costs nothing.
-func Lay(l *wood.Lumber, pieces []Piece, kerf measure.Length) (pile Pile) {
-	p := Problem{Kerf: kerf}
-	for i, price := range l.Priced() {
-		p.Stock = append(p.Stock, Stock{Length: l.Stock[i], Price: price, OnHand: Endless})
-	}
-	longest := l.Longest()
-	for _, h := range l.OnHand {
-		p.Stock = append(p.Stock, Stock{Length: h.Length, OnHand: h.Count})
-		if h.Count > 0 {
-			longest = max(longest, h.Length)
-		}
-	}
-	var of [][]Piece // of each need
-	for _, one := range longestFirst(pieces) {
-		switch {
-		case one.Length <= 0: // a piece without room: a finding tells of it
-		case one.Length > longest:
-			pile.TooLong = append(pile.TooLong, one)
-		case len(p.Needs) > 0 && p.Needs[len(p.Needs)-1].Length == one.Length:
-			p.Needs[len(p.Needs)-1].Count++
-			of[len(of)-1] = append(of[len(of)-1], one)
-		default:
-			p.Needs, of = append(p.Needs, Need{one.Length, 1}), append(of, []Piece{one})
-		}
-	}
-	a := Plan(context.Background(), p, Quick, nil)
-	for _, x := range a.Layouts {
-		for range x.Times {
-			s := Stick{Lumber: l.ID, Stock: p.Stock[x.Stock].Length, Offcut: p.Offcut(x)}
-			if k := x.Stock - len(l.Stock); k >= 0 {
-				s.There = &l.OnHand[k]
-			} else {
-				pile.Length += s.Stock
-			}
-			for _, part := range x.Parts {
-				s.Pieces, of[part.Need] = append(s.Pieces, of[part.Need][:part.N]...), of[part.Need][part.N:]
-			}
-			pile.Sticks = append(pile.Sticks, s)
-		}
-	}
-	for i, n := range a.Left { // too long for what can be bought, and no more of the rest is there
-		pile.TooLong = append(pile.TooLong, of[i][len(of[i])-n:]...)
-	}
-	pile.Cost, pile.Least = a.Cost, a.Bound
-	return pile
 }
 
 // Shopping counts the sticks to buy of one lumber by stock length, shortest first.

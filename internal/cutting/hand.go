@@ -109,7 +109,7 @@ func (s *search) firstFit(open int) (all []stick, short []int) {
 		for n := 0; n < s.demand[i]; n++ {
 			placed := false
 			for ; from < len(all); from++ {
-				if x := &all[from]; x.used+s.p.Kerf+long <= s.p.Stock[x.stock].Length {
+				if x := &all[from]; s.has(x, i) {
 					x.add(s.p, i)
 					placed = true
 					break
@@ -139,12 +139,12 @@ func (s *search) firstFit(open int) (all []stick, short []int) {
 // opens is the stock that a new stick is of: the one that is asked for, else the
 // cheapest that is long enough; -1 where none is left.
 func (s *search) opens(left []int, open int, long measure.Length) int {
-	if left[open] != 0 && s.p.Stock[open].Length >= long {
+	if left[open] != 0 && s.p.Stock[open].takes() >= long {
 		return open
 	}
 	best := -1
 	for j, x := range s.p.Stock {
-		if left[j] != 0 && x.Length >= long && (best < 0 || x.Price < s.p.Stock[best].Price) {
+		if left[j] != 0 && x.takes() >= long && (best < 0 || x.Price < s.p.Stock[best].Price) {
 			best = j
 		}
 	}
@@ -166,13 +166,27 @@ func (x *stick) add(p *Problem, i int) {
 	x.used += p.Needs[i].Length
 }
 
+// has says whether a stick that is begun has room for one more of a need.
+func (s *search) has(x *stick, i int) bool {
+	long, of := s.p.Needs[i].Length, s.p.Stock[x.stock]
+	return long <= of.takes() && x.used+s.p.Kerf+long <= of.Length
+}
+
+// longestIn is the longest piece of a stick.
+func (p *Problem) longestIn(parts []Part) (out measure.Length) {
+	for _, x := range parts {
+		out = max(out, p.Needs[x.Need].Length)
+	}
+	return out
+}
+
 // shrink takes each stick from the cheapest stock that still holds it.
 func (s *search) shrink(all []stick, left []int) {
 	for k := range all {
 		x := &all[k]
 		for j, o := range s.p.Stock {
 			now := s.p.Stock[x.stock]
-			if left[j] != 0 && o.Length >= x.used && (o.Price < now.Price-1e-12 || o.Price <= now.Price+1e-12 && o.Length < now.Length) {
+			if left[j] != 0 && o.Length >= x.used && o.takes() >= s.p.longestIn(x.parts) && (o.Price < now.Price-1e-12 || o.Price <= now.Price+1e-12 && o.Length < now.Length) {
 				give(left, x.stock)
 				take(left, j)
 				x.stock = j

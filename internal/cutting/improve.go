@@ -15,7 +15,7 @@ func (s *search) finish(all []stick, demand, left []int) bool {
 		}
 		for k := range all {
 			x := &all[k]
-			for demand[i] > 0 && x.used+s.p.Kerf+s.p.Needs[i].Length <= s.p.Stock[x.stock].Length {
+			for demand[i] > 0 && s.has(x, i) {
 				x.parts = slices.Clone(x.parts) // the best plan has it too
 				x.add(s.p, i)
 				demand[i]--
@@ -47,12 +47,12 @@ func (s *search) bestStick(demand, left []int) (best stick, ok bool) {
 	rest := slices.Clone(demand)
 	rest[first]--
 	for j, o := range s.p.Stock {
-		if left[j] == 0 || o.Length < s.p.Needs[first].Length {
+		if left[j] == 0 || o.takes() < s.p.Needs[first].Length {
 			continue
 		}
 		x := stick{stock: j}
 		x.add(s.p, first)
-		for _, more := range s.fullest(o.Length-x.used-s.p.Kerf, rest, 1500) {
+		for _, more := range s.fullest(o.Length-x.used-s.p.Kerf, o.takes(), rest, 1500) {
 			for range more.N {
 				x.add(s.p, more.Need)
 			}
@@ -130,7 +130,7 @@ func (s *search) relay(all []stick, demand, left []int) {
 		if s.random(5) == 0 { // not always the longest first
 			j := s.random(len(s.p.Stock))
 			if left[j] != 0 {
-				if c := (column{stock: j, parts: s.fullest(s.p.Stock[j].Length, demand, 1500)}); s.cut(&all, c, demand, left) {
+				if c := (column{stock: j, parts: s.fullest(s.p.Stock[j].Length, s.p.Stock[j].takes(), demand, 1500)}); s.cut(&all, c, demand, left) {
 					continue
 				}
 			}

@@ -8,6 +8,7 @@ type knapsack struct {
 	size  []int64
 	value []float64
 	most  []int
+	limit int64 // no larger size is taken; 0: any
 	order []int // by what a length of it is worth, best first
 
 	nodes int
@@ -23,7 +24,7 @@ func (k *knapsack) solve(room int64, nodes int) (taken []int, best, bound float6
 	n := len(k.size)
 	k.order = k.order[:0]
 	for i := range n {
-		if k.value[i] > 1e-12 && k.most[i] > 0 && k.size[i] <= room {
+		if k.value[i] > 1e-12 && k.most[i] > 0 && k.size[i] <= room && (k.limit == 0 || k.size[i] <= k.limit) {
 			k.order = append(k.order, i)
 		}
 	}

@@ -157,6 +157,7 @@ func (m *master) enter(work *budget, nodes int) (c column, found bool, bound flo
 			worth = append(worth, 0)
 			continue
 		}
+		m.sack.limit = int64(s.takes() + m.p.Kerf)
 		taken, value, most := m.sack.solve(int64(s.Length+m.p.Kerf), nodes)
 		work.left -= 30*(nodes-max(m.sack.nodes, 0)) + 60*len(m.needs)
 		worth = append(worth, most)

@@ -82,7 +82,7 @@ func newSearch(ctx context.Context, p Problem, effort Effort) *search {
 	longest := measure.Length(0)
 	for _, x := range p.Stock {
 		if x.OnHand != 0 {
-			longest = max(longest, x.Length)
+			longest = max(longest, x.takes())
 		}
 	}
 	for i, n := range p.Needs {
@@ -128,9 +128,21 @@ func (s *search) spread(all []stick) float64 {
 	return out
 }
 
-// handier says whether a plan is better than the best, at the same cost: fewer lengths
-// to carry, or as many with larger single offcuts.
+// taken is the length of all sticks that a plan takes.
+func (s *search) taken(all []stick) (out measure.Length) {
+	for _, x := range all {
+		out += s.p.Stock[x.stock].Length
+	}
+	return out
+}
+
+// handier says whether a plan is better than the best, at the same cost: less of what is
+// there taken, offcuts before whole sticks; then fewer lengths to carry; then larger
+// single offcuts.
 func (s *search) handier(all []stick) bool {
+	if now, was := s.taken(all), s.taken(s.best); now != was {
+		return now < was
+	}
 	lengths := func(all []stick) (n int) {
 		seen := make([]bool, len(s.p.Stock))
 		for _, x := range all {

@@ -25,6 +25,9 @@ func valid(t require.TestingT, p Problem, a Answer) {
 		for _, x := range l.Parts {
 			require.Positive(t, x.N)
 			used += measure.Length(x.N) * (p.Needs[x.Need].Length + p.Kerf)
+			if short := p.Stock[l.Stock].Short; short > 0 {
+				require.LessOrEqual(t, p.Needs[x.Need].Length, short, "too long a piece from a bowed stick")
+			}
 			cut[x.Need] += x.N * l.Times
 			n += x.N
 		}
@@ -61,7 +64,12 @@ func drawn(t *rapid.T) Problem {
 		if rapid.Bool().Draw(t, "ends") {
 			hand = rapid.IntRange(0, 6).Draw(t, "on hand")
 		}
-		p.Stock = append(p.Stock, Stock{measure.Length(long) * mm, math.Round(float64(long)*rapid.Float64Range(0.5, 1.5).Draw(t, "dear")) / 100, hand})
+		short := measure.Length(0)
+		if rapid.IntRange(0, 3).Draw(t, "bowed") == 0 {
+			short = measure.Length(rapid.IntRange(200, 3000).Draw(t, "short")) * mm
+		}
+		price := math.Round(float64(long)*rapid.Float64Range(0.5, 1.5).Draw(t, "dear")) / 100
+		p.Stock = append(p.Stock, Stock{Length: measure.Length(long) * mm, Price: price, OnHand: hand, Short: short})
 	}
 	return p
 }
@@ -110,7 +118,7 @@ func least(p Problem) float64 {
 			return
 		}
 		for j, s := range p.Stock {
-			if left[j] == 0 || s.Length < p.Needs[first].Length {
+			if left[j] == 0 || s.takes() < p.Needs[first].Length {
 				continue
 			}
 			take(left, j)
@@ -122,7 +130,7 @@ func least(p Problem) float64 {
 	}
 	fill = func(j, i int, room measure.Length, cost float64) {
 		for ; i < len(demand); i++ {
-			if demand[i] > 0 && p.Kerf+p.Needs[i].Length <= room {
+			if demand[i] > 0 && p.Needs[i].Length <= p.Stock[j].takes() && p.Kerf+p.Needs[i].Length <= room {
 				demand[i]--
 				fill(j, i, room-p.Kerf-p.Needs[i].Length, cost)
 				demand[i]++
@@ -144,7 +152,7 @@ func TestSmallPlansAreTheLeast(t *testing.T) {
 			p.Needs = append(p.Needs, Need{measure.Length(rapid.IntRange(300, 2400).Draw(t, "long")) * mm, rapid.IntRange(1, 2).Draw(t, "count")})
 		}
 		for range rapid.IntRange(1, 2).Draw(t, "stocks") {
-			p.Stock = append(p.Stock, Stock{measure.Length(rapid.IntRange(2400, 4200).Draw(t, "stock")) * mm, float64(rapid.IntRange(200, 900).Draw(t, "price")) / 100, Endless})
+			p.Stock = append(p.Stock, Stock{measure.Length(rapid.IntRange(2400, 4200).Draw(t, "stock")) * mm, float64(rapid.IntRange(200, 900).Draw(t, "price")) / 100, Endless, 0})
 		}
 		a := Plan(context.Background(), p, Quick, nil)
 		valid(t, p, a)
@@ -182,7 +190,7 @@ func cutUp(seed uint64, sticks, pieces int) Problem {
 			}
 		}
 	}
-	p := Problem{Stock: []Stock{{long * mm, 1, Endless}}}
+	p := Problem{Stock: []Stock{{long * mm, 1, Endless, 0}}}
 	for d := 1; d <= long; d++ {
 		if count[d] > 0 {
 			p.Needs = append(p.Needs, Need{measure.Length(d) * mm, count[d]})
@@ -207,7 +215,7 @@ func TestCutUpsComeTogetherAgain(t *testing.T) {
 
 // Twenty thousand pieces, each of a length of its own, are laid out all the same.
 func TestManyLengthsAreBounded(t *testing.T) {
-	p := Problem{Kerf: 3 * mm, Stock: []Stock{{4800 * mm, 12, Endless}, {6000 * mm, 16, Endless}}}
+	p := Problem{Kerf: 3 * mm, Stock: []Stock{{4800 * mm, 12, Endless, 0}, {6000 * mm, 16, Endless, 0}}}
 	for i := range 20_000 {
 		p.Needs = append(p.Needs, Need{300*mm + measure.Length(i*97_003%2_600_000)*1000, 1})
 	}

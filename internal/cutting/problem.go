@@ -9,8 +9,17 @@ import (
 // Stock is a length that sticks of one lumber come in.
 type Stock struct {
 	Length measure.Length
-	Price  float64 // of one stick; all in one currency, or all in lengths
-	OnHand int     // how many there are; Endless: no end
+	Price  float64        // of one stick; all in one currency, or all in lengths
+	OnHand int            // how many there are; Endless: no end
+	Short  measure.Length // no longer piece is cut from it: it is bowed; 0: any that it holds
+}
+
+// takes is the longest piece that may be cut from a stick.
+func (s Stock) takes() measure.Length {
+	if s.Short > 0 {
+		return min(s.Short, s.Length)
+	}
+	return s.Length
 }
 
 // Endless is how many there are of a stock that can be bought.

@@ -4,10 +4,7 @@
 package exchange
 
 import (
-	"bufio"
-	"bytes"
 	"encoding/csv"
-	"errors"
 	"fmt"
 	"io"
 	"strings"
@@ -210,73 +207,20 @@ type column struct {
 // nothing is returned. next gives an id to a line that has none.
 func ReadReadings(r io.Reader, system measure.System, next func() string) ([]job.Reading, job.Faults) {
 	var faults job.Faults
-	limited := &io.LimitedReader{R: r, N: MostBytes + 1}
-	text := bufio.NewReaderSize(limited, 64<<10)
-	head, _ := text.Peek(4096)
-	switch {
-	case len(bytes.TrimSpace(head)) == 0:
-		faults.Add("line 1", "empty: the first line names the columns: kind, wall, station [in], value [in], …")
-		return nil, faults
-	case bytes.HasPrefix(head, []byte{0xff, 0xfe}) || bytes.HasPrefix(head, []byte{0xfe, 0xff}) || bytes.IndexByte(head, 0) >= 0:
-		faults.Add("line 1", "this is UTF-16 or no text at all: save it as CSV, UTF-8")
-		return nil, faults
-	case bytes.HasPrefix(head, []byte{0xef, 0xbb, 0xbf}):
-		_, _ = text.Discard(3)
-		head = head[3:]
-	}
-	rows := csv.NewReader(text)
-	rows.FieldsPerRecord = -1
-	rows.ReuseRecord = true
-	first, _, _ := bytes.Cut(head, []byte{'\n'})
-	for _, by := range []byte{';', '\t'} {
-		if bytes.Count(first, []byte{by}) > bytes.Count(first, []byte{','}) {
-			rows.Comma = rune(by)
-		}
-	}
-	names, err := rows.Read()
-	if err != nil {
-		faults.Add("line 1", "%s", said(err))
-		return nil, faults
-	}
-	known := heads(names, system, &faults)
-	if len(faults) > 0 {
-		return nil, faults
-	}
 	var out []job.Reading
-	for {
-		row, err := rows.Read()
-		if errors.Is(err, io.EOF) {
-			break
-		}
-		if err != nil { // it has no row to tell the line of
-			line := 1
-			var parse *csv.ParseError
-			if errors.As(err, &parse) {
-				line = parse.StartLine
-			}
-			faults.Add(at(line), "%s", said(err))
-			break
-		}
-		line, _ := rows.FieldPos(0)
-		if limited.N <= 0 {
-			faults.Add(at(line), "the file is larger than %d MiB: split it before this line", MostBytes>>20)
-			break
-		}
-		if len(out) == mostRows {
-			faults.Add(at(line), "more than %d readings: split the file before this line", mostRows)
-			break
-		}
-		if one, ok := readRow(row, known, at(line), &faults); ok {
+	var known []column
+	eachRow(r, "kind, wall, station [in], value [in], …", mostRows, "readings", &faults, func(names []string) {
+		known = heads(names, system, &faults)
+	}, func(line string, row []string) bool {
+		one, ok := readRow(row, known, line, &faults)
+		if ok {
 			if one.ID == "" {
 				one.ID = next()
 			}
 			out = append(out, one)
 		}
-		if len(faults) >= 100 {
-			faults.Add(at(line), "and so on: mend these first")
-			break
-		}
-	}
+		return ok
+	})
 	if len(faults) == 0 && len(out) == 0 {
 		faults.Add("line 2", "no reading follows the names of the columns")
 	}
@@ -284,19 +228,6 @@ func ReadReadings(r io.Reader, system measure.System, next func() string) ([]job
 		return nil, faults
 	}
 	return out, nil
-}
-
-func at(line int) string { return fmt.Sprintf("line %d", line) }
-
-func said(err error) string {
-	var parse *csv.ParseError
-	if errors.As(err, &parse) {
-		return fmt.Sprintf("column %d: %s: mend the quotes or the column", parse.Column, parse.Err)
-	}
-	if errors.Is(err, io.EOF) {
-		return "empty"
-	}
-	return err.Error()
 }
 
 // heads finds what each column holds.

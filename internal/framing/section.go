@@ -33,16 +33,25 @@ type SectionPoint struct {
 
 // FloorAt is the floor at a station, straight between its points; mm.
 func (s Section) FloorAt(at measure.Length) float64 {
+	return s.at(at, func(p SectionPoint) float64 { return p.Floor })
+}
+
+// CeilingAt is the ceiling at a station, straight between its points; mm.
+func (s Section) CeilingAt(at measure.Length) float64 {
+	return s.at(at, func(p SectionPoint) float64 { return p.Ceiling })
+}
+
+func (s Section) at(at measure.Length, of func(SectionPoint) float64) float64 {
 	for i, p := range s.Points {
 		if p.At < at && i+1 < len(s.Points) {
 			continue
 		}
 		if i == 0 || p.At == s.Points[i-1].At {
-			return p.Floor
+			return of(p)
 		}
 		before := s.Points[i-1]
 		share := float64(at-before.At) / float64(p.At-before.At)
-		return before.Floor + share*(p.Floor-before.Floor)
+		return of(before) + share*(of(p)-of(before))
 	}
 	return 0
 }

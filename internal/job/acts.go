@@ -1,7 +1,6 @@
 package job
 
 import (
-	"fmt"
 	"slices"
 )
 
@@ -88,18 +87,6 @@ type PutCorners struct {
 // PutAssess gives what was asked and seen before cutting; left out, nothing was.
 type PutAssess struct {
 	Assess *Assess `json:"assess,omitempty"`
-}
-
-// CutPiece says that a piece was cut at the saw, or not after all.
-type CutPiece struct {
-	Cut Cut  `json:"cut"`
-	At  *int `json:"at,omitempty" doc:"Where in the list it stands. Default last."`
-}
-
-// RemoveCut takes a line of what was cut back. The log keeps it.
-type RemoveCut struct {
-	Cut  string `json:"cut" doc:"Its id."`
-	Lone bool   `json:"lone,omitempty" doc:"The record was not there before it: it goes too, if nothing else is in it."`
 }
 
 func (a *PutWall) apply(d *Document, _ string, _ *Faults) Act {
@@ -229,35 +216,4 @@ func (a *PutAssess) apply(d *Document, _ string, _ *Faults) Act {
 	was := d.Assess
 	d.Assess = a.Assess
 	return &PutAssess{was}
-}
-
-func (a *CutPiece) apply(d *Document, path string, faults *Faults) Act {
-	lone := d.Record == nil
-	if lone {
-		d.Record = &Record{}
-	}
-	one := a.Cut
-	for n := len(d.Record.Cuts) + 1; one.ID == ""; n++ { // a file may leave it out
-		if id := fmt.Sprintf("cut %d", n); find(d.Record.Cuts, cutID, id) < 0 {
-			one.ID = id
-		}
-	}
-	if !added(&d.Record.Cuts, cutID, one, a.At, path+".cut", "line of the record", faults) {
-		return nil
-	}
-	return &RemoveCut{one.ID, lone}
-}
-
-func (a *RemoveCut) apply(d *Document, path string, faults *Faults) Act {
-	if d.Record == nil {
-		return missing(faults, path+".cut", "line of the record", a.Cut)
-	}
-	was, at := take(&d.Record.Cuts, cutID, a.Cut)
-	if was == nil {
-		return missing(faults, path+".cut", "line of the record", a.Cut)
-	}
-	if a.Lone && len(d.Record.Cuts) == 0 {
-		d.Record = nil
-	}
-	return &CutPiece{*was, at}
 }

@@ -15,7 +15,6 @@ func (*PutCorners) touches() []string      { return part("survey", "corners") }
 func (*PutAssess) touches() []string       { return part("assess") }
 func (a *RemoveReading) touches() []string { return part("survey", "readings", a.Reading) }
 func (a *RemoveTie) touches() []string     { return part("survey", "ties", a.Tie) }
-func (a *RemoveCut) touches() []string     { return part("record", "cuts", a.Cut) }
 
 func (a *AddReading) touches() []string {
 	out := part("survey", "readings", a.Reading.ID)
@@ -31,11 +30,6 @@ func (a *AddTie) touches() []string {
 		out = append(out, part("survey", "ties", a.Tie.Replaces)...)
 	}
 	return out
-}
-
-// A tick and the word that takes it back are about the same piece.
-func (a *CutPiece) touches() []string {
-	return append(part("record", "cuts", a.Cut.ID), part("record", "pieces", a.Cut.Member)...)
 }
 
 // standsIn is the path of the entry of this id in its list.
@@ -70,10 +64,6 @@ func (a *AddTie) puts(d Document) (field, path string) {
 	return "tie", standsIn("survey.ties", d.Survey.Ties, tieID, a.Tie.ID)
 }
 
-func (a *CutPiece) puts(d Document) (field, path string) {
-	return "cut", standsIn("record.cuts", d.Record.Cuts, cutID, a.Cut.ID)
-}
-
 func (*PutRules) puts(Document) (field, path string)      { return "rules", "rules" }
 func (*PutMark) puts(Document) (field, path string)       { return "mark", "mark" }
 func (*Rename) puts(Document) (field, path string)        { return "name", "name" }
@@ -84,4 +74,3 @@ func (*RemoveOpening) puts(Document) (field, path string) { return "", "" }
 func (*RemoveLumber) puts(Document) (field, path string)  { return "", "" }
 func (*RemoveReading) puts(Document) (field, path string) { return "", "" }
 func (*RemoveTie) puts(Document) (field, path string)     { return "", "" }
-func (*RemoveCut) puts(Document) (field, path string)     { return "", "" }

@@ -40,6 +40,8 @@ func Between(was, now Document) []Edit {
 		do(&PutAssess{now.Assess})
 	}
 	lines(recordOf(was).Cuts, recordOf(now).Cuts, cutID, func(c Cut, at *int) { do(&CutPiece{c, at}) }, func(id string) { do(&RemoveCut{Cut: id}) })
+	lines(recordOf(was).Culls, recordOf(now).Culls, cullID, func(c Cull, at *int) { do(&CullStick{c, at}) }, func(id string) { do(&RemoveCull{Cull: id}) })
+	lines(recordOf(was).Stood, recordOf(now).Stood, stoodID, func(s Stand, at *int) { do(&StandPiece{s, at}) }, func(id string) { do(&RemoveStood{Stood: id}) })
 	return out
 }
 

@@ -6,6 +6,9 @@
 package job
 
 import (
+	"reflect"
+	"strings"
+
 	"homalos/internal/measure"
 )
 
@@ -53,7 +56,19 @@ type Rules struct {
 	Marking string  `json:"marking,omitempty" enum:"edges,first-mark,centres,back-edges" doc:"How plates are marked, the same studs whichever: each by its near edge with the wood ahead; the same with the tape hooked on the first stud's mark; by its centre; by its far edge with the wood behind the mark. Default edges."`
 	Sheets  []Sheet `json:"sheets,omitempty" maxItems:"6" nullable:"false" doc:"The boards that the crew hangs; layouts are judged by the first. Default one of 48 × 96 in or 1200 × 2400 mm, standing."`
 	Alike   Length  `json:"alike,omitzero" format:"length" doc:"The fit window: a piece that is ready may be cut shorter by up to it, never longer, so that there are fewest different lengths. Left out: none. Usual 1/16 in or 1.5 mm."`
-	AlikeBy string  `json:"alikeBy,omitempty" enum:"all,wall" doc:"Over all walls, or wall by wall. Default all."`
+	Square  Length  `json:"square,omitzero" format:"length" doc:"How much is cut off the end of a whole stick to square it before the first piece. Default none."`
+	Keep    Length  `json:"keep,omitzero" format:"length" doc:"The shortest offcut that is worth keeping. Default 12 in or 300 mm."`
+	Bowed   Length  `json:"bowed,omitzero" format:"length" doc:"The longest piece that a bowed stick is good for. Default 24 in or 600 mm."`
+	Cull    float64 `json:"cull,omitempty" minimum:"0" maximum:"50" doc:"Of a hundred sticks that are bought, how many are no good: so many more are ordered. Default none."`
+	Tax     float64 `json:"tax,omitempty" minimum:"0" maximum:"100" doc:"Per cent that come on top of the prices of what is bought. Default none: prices are as they are paid."`
+	Plan    string  `json:"plan,omitempty" enum:"quick,long" doc:"How hard a cheaper way to cut the sticks is looked for. Default quick."`
+
+	Nailing *Nailing `json:"nailing,omitempty" doc:"How many nails and screws are counted."`
+	Goods   []Goods  `json:"goods,omitempty" maxItems:"40" nullable:"false" doc:"What is bought beside lumber: what it costs, and what of it is there."`
+
+	Insulation *Insulation `json:"insulation,omitempty" doc:"What bays are filled with. Left out: nothing."`
+
+	AlikeBy string `json:"alikeBy,omitempty" enum:"all,wall" doc:"Over all walls, or wall by wall. Default all."`
 
 	FireBlocking *FireBlocking `json:"fireBlocking,omitempty" doc:"How far a bay may be open before a block closes it. Left out: no blocks but the plates."`
 
@@ -120,12 +135,50 @@ type Price struct {
 	Price  float64 `json:"price" minimum:"0" maximum:"1000000" doc:"In the crew's currency."`
 }
 
+// Insulation is what bays are filled with: slabs or rolls of one size.
+type Insulation struct {
+	Width  Length `json:"width" format:"length" doc:"Of a slab or roll."`
+	Length Length `json:"length" format:"length" doc:"Of one."`
+	Over   Length `json:"over,omitzero" format:"length" doc:"How much wider and longer than its bay it is cut, so that friction holds it. Default 3/8 in or 10 mm."`
+}
+
+// Nailing is the crew's schedule of fixings. The local code decides over it.
+type Nailing struct {
+	End   int    `json:"end,omitempty" minimum:"1" maximum:"20" doc:"In each end of a piece. Default 4 driven at a slant where studs are stood between fixed plates, 2 through the plate where a wall is built flat."`
+	Step  Length `json:"step,omitzero" format:"length" doc:"How far apart where wood lies along wood: corners, jacks on kings, doubled plates. Default 24 in or 600 mm."`
+	Board Length `json:"board,omitzero" format:"length" doc:"How far apart along each stud under a board. Default 12 in or 300 mm."`
+}
+
+// Goods is something that is bought beside lumber.
+type Goods struct {
+	What  string  `json:"what" enum:"board,insulation,nail,track-screw,board-screw,screw,pin,bolt,resin,self-drilling,adhesive,membrane,strap,strap-nail" doc:"As the plan's yard list calls it. Adhesive and membrane count in feet or metres."`
+	Pack  int     `json:"pack,omitempty" minimum:"1" maximum:"100000" doc:"How many come in a pack. Default 1."`
+	Price float64 `json:"price,omitempty" minimum:"0" maximum:"1000000" doc:"Of a pack, in the crew's currency. Left out: not known."`
+	There float64 `json:"there,omitempty" minimum:"0" maximum:"1000000" doc:"How many are there already."`
+}
+
+// GoodsNames are what goods are called.
+func GoodsNames() []string {
+	field, _ := reflect.TypeFor[Goods]().FieldByName("What")
+	return strings.Split(field.Tag.Get("enum"), ",")
+}
+
 // OnHand is wood that is there already.
 type OnHand struct {
 	Length Length `json:"length" format:"length" doc:"As measured; what is rotten or split at its ends taken off."`
 	Count  int    `json:"count" minimum:"0" maximum:"10000"`
 	What   string `json:"what,omitempty" enum:"stick,offcut,salvage" doc:"Default stick."`
 	Place  string `json:"place,omitempty" maxLength:"100" doc:"Where it lies."`
+	Label  string `json:"label,omitempty" maxLength:"40" doc:"What is written on it."`
+
+	Condition string   `json:"condition,omitempty" enum:"straight,bowed" doc:"A bowed one gives short pieces only. Default straight."`
+	Defects   []Defect `json:"defects,omitempty" maxItems:"20" nullable:"false" doc:"Stretches that no piece is cut from: knots, splits, old nails."`
+}
+
+// Defect is a stretch of a stick, from its squared end.
+type Defect struct {
+	From Length `json:"from" format:"length"`
+	To   Length `json:"to" format:"length"`
 }
 
 // Survey is the building as found.
@@ -282,6 +335,8 @@ type Wall struct {
 	Openings []Opening `json:"openings,omitempty" nullable:"false"`
 
 	Ends       []WallEnd   `json:"ends,omitempty" nullable:"false" doc:"How its ends meet what they come to, where that is chosen."`
+	Boards     string      `json:"boards,omitempty" enum:"both,line,back,none" doc:"Which of its faces are boarded: the one on the snapped line, the other, both or none. Default both."`
+	Unfilled   bool        `json:"unfilled,omitempty" doc:"No insulation goes into it, where the job has some."`
 	Membrane   bool        `json:"membrane,omitempty" doc:"A membrane lies under its bottom plate."`
 	FixFloor   *Fixing     `json:"fixFloor,omitempty" doc:"In place of the job's."`
 	FixCeiling *Fixing     `json:"fixCeiling,omitempty" doc:"In place of the job's."`

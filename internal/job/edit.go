@@ -77,7 +77,7 @@ func (e Edit) Touches() []string { return e.Act.touches() }
 // way.
 func (e Edit) Adds() bool {
 	switch e.Act.(type) {
-	case *AddReading, *AddTie, *CutPiece:
+	case *AddReading, *AddTie, *CutPiece, *CullStick, *StandPiece:
 		return true
 	}
 	return false
@@ -133,8 +133,8 @@ func (e Edit) On(d *Document, path string, faults *Faults) []Edit {
 	act := clone(reflect.ValueOf(e.Act), false)
 	eachLength(act, func(l *Length) { *l = l.read(d.Units) })
 	e.Act = act.Interface().(Act)
-	if c, ok := e.Act.(*CutPiece); ok && c.Cut.ID == "" {
-		c.Cut.ID = e.ID
+	if own := ownID(e.Act); own != nil && *own == "" {
+		*own = e.ID
 	}
 	back := e.Act.apply(d, path, faults)
 	if back == nil {

@@ -74,6 +74,8 @@ func lumberID(l *Lumber) *string   { return &l.ID }
 func readingID(r *Reading) *string { return &r.ID }
 func tieID(t *Tie) *string         { return &t.ID }
 func cutID(c *Cut) *string         { return &c.ID }
+func cullID(c *Cull) *string       { return &c.ID }
+func stoodID(s *Stand) *string     { return &s.ID }
 
 // added adds a line, once: the very same again changes nothing, another of
 // its id is a fault.

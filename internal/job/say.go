@@ -85,6 +85,9 @@ func sayAlike(edits []Edit, u measure.System) (string, bool) {
 	for _, e := range edits {
 		switch a := e.Act.(type) {
 		case *CutPiece:
+			if a.Cut.Miscut {
+				return "", false
+			}
 			names = append(names, a.Cut.Member)
 			if a.Cut.Undone {
 				undone++
@@ -152,6 +155,9 @@ func sayOne(e Edit, fresh bool, u measure.System) string {
 	case *PutAssess:
 		return "assessment changed"
 	case *CutPiece:
+		if a.Cut.Miscut {
+			return sayMiscut(a.Cut, u)
+		}
 		if a.Cut.Undone {
 			return a.Cut.Member + " not cut after all"
 		}
@@ -161,12 +167,39 @@ func sayOne(e Edit, fresh bool, u measure.System) string {
 		return a.Cut.Member + " cut at the saw"
 	case *RemoveCut:
 		return "a tick taken back"
+	case *CullStick:
+		switch {
+		case a.Cull.Undone:
+			return "stick " + a.Cull.Stick + " is good after all"
+		case a.Cull.As == "waste":
+			return "stick " + a.Cull.Stick + " is no good"
+		}
+		return "stick " + a.Cull.Stick + " is bowed: short pieces only"
+	case *RemoveCull:
+		return "a stick set aside taken back"
+	case *StandPiece:
+		switch {
+		case a.Stood.Undone:
+			return a.Stood.Member + ": its last word taken back"
+		case a.Stood.Out:
+			return a.Stood.Member + " taken out"
+		}
+		return a.Stood.Member + " stands"
+	case *RemoveStood:
+		return "the word of a piece that stands taken back"
 	case *ApplyFix:
 		return "a fix of wall " + a.Wall
 	case *Start:
 		return "the job begun"
 	}
 	return sayFound(e, put)
+}
+
+func sayMiscut(c Cut, u measure.System) string {
+	if c.Undone {
+		return c.Member + " didn't come out wrong after all"
+	}
+	return fmt.Sprintf("%s came out wrong, at %s", c.Member, c.Came.Said(u))
 }
 
 func sayReading(r Reading, u measure.System) string {

@@ -10,7 +10,6 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/plan"
 	"homalos/internal/site"
-	"homalos/internal/work"
 )
 
 // Maker makes edits in a job. What a job comes to depends on more than its
@@ -126,6 +125,10 @@ func (m *Maker) make(i int, asked job.Edit) {
 		}
 	case *job.CutPiece:
 		made[0] = m.ticked(e, a.Cut, path)
+	case *job.CullStick:
+		made[0] = m.culled(e, a.Cull, path)
+	case *job.StandPiece:
+		made[0] = m.stood(e, a.Stood, path)
 	case *job.AddReading, *job.AddTie:
 		made[0] = m.rebased(e)
 		m.read = true
@@ -145,7 +148,7 @@ func (m *Maker) make(i int, asked job.Edit) {
 // moves says whether an edit may move a wall.
 func moves(e job.Edit) bool {
 	switch e.Act.(type) {
-	case *job.AddReading, *job.RemoveReading, *job.CutPiece, *job.RemoveCut, *job.Rename, *job.PutMark, *job.PutAssess,
+	case *job.AddReading, *job.RemoveReading, *job.CutPiece, *job.RemoveCut, *job.CullStick, *job.RemoveCull, *job.StandPiece, *job.RemoveStood, *job.Rename, *job.PutMark, *job.PutAssess,
 		*job.PutOpening, *job.RemoveOpening:
 		return false
 	}
@@ -168,46 +171,6 @@ func (m *Maker) fix(a *job.ApplyFix, path string) (made []job.Edit, said string)
 		said = a.Wall + ": " + text
 	}
 	return made, said
-}
-
-// ticked is a piece cut, with its lumber. Only what is ready is cut: in the
-// plan that was on screen, as it may have been cut since.
-func (m *Maker) ticked(e job.Edit, c job.Cut, path string) job.Edit {
-	if m.Kept {
-		return e
-	}
-	if c.At == "" {
-		c.At = m.At
-	}
-	if c.By == "" {
-		c.By = m.By
-	}
-	if c.ID == "" {
-		c.ID = e.ID // kept with it, so that it keeps its name when it is made again
-	}
-	e = job.Edit{ID: e.ID, Act: &job.CutPiece{Cut: c}}
-	if c.Undone {
-		return e
-	}
-	seen := m.Now
-	if m.Base != nil {
-		seen = *m.Base
-	}
-	p, err := m.Plan(seen)
-	if err != nil {
-		m.faults.Add(path, "the job can't be planned, so nothing of it is cut: %s", err)
-		return e
-	}
-	member, wall := p.Result.Member(c.Member)
-	switch {
-	case member == nil:
-		m.faults.Add(path+".cut.member", "no piece is called %s now", c.Member)
-	case !work.MayCut(member):
-		m.faults.Add(path+".cut.member", "%s is held: %s", c.Member, p.Result.HeldBy(member, wall))
-	case c.Lumber == "":
-		c.Lumber = member.Lumber.ID
-	}
-	return job.Edit{ID: e.ID, Act: &job.CutPiece{Cut: c}}
 }
 
 // located gives faults of a document by the edit that brought them: the one

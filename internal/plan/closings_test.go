@@ -63,8 +63,7 @@ func TestADoorThatIsThereIsClosed(t *testing.T) {
 			bought += len(s.Cuts)
 		}
 		assert.Equal(t, len(c.Members), bought)
-		calls, err := CallList(d, p)
-		require.NoError(t, err)
+		calls := CallList(p)
 		assert.NotEmpty(t, calls)
 		assert.Len(t, p.Shut, 1)
 		assert.Len(t, p.Shut[0].Pieces, len(c.Members))
@@ -72,8 +71,7 @@ func TestADoorThatIsThereIsClosed(t *testing.T) {
 		// one gauge less: all of it waits, and the saw is told for what
 		d.Survey.Walls[0].Openings[0].Close.Widths = d.Survey.Walls[0].Openings[0].Close.Widths[:2]
 		p = computed(t, d)
-		calls, err = CallList(d, p)
-		require.NoError(t, err)
+		calls = CallList(p)
 		for _, one := range calls {
 			assert.NotEqual(t, "ready", one.State)
 			assert.Equal(t, p.Closings[0].Findings[0].Text, one.Held)

@@ -2,7 +2,6 @@ package plan
 
 import (
 	"context"
-	"math"
 
 	"homalos/internal/advise"
 	"homalos/internal/framing"
@@ -16,11 +15,15 @@ import (
 // Compute works a job out. The error is a job.Faults with all that is wrong.
 // The same document always gives the same plan.
 func Compute(d job.Document) (Plan, error) {
-	return ComputeIn(context.Background(), new(work.Memory), d)
+	p, err := ComputeIn(context.Background(), new(work.Memory), d)
+	if err != nil {
+		return p, err
+	}
+	return Recorded(context.Background(), p, d)
 }
 
-// ComputeIn is Compute with what was worked out before remembered. It stops
-// when ctx ends, with ctx's error.
+// ComputeIn is the plan of a job as if nothing of it was cut, with what was worked out
+// before remembered; Recorded follows. It stops when ctx ends, with ctx's error.
 func ComputeIn(ctx context.Context, m *work.Memory, d job.Document) (Plan, error) {
 	r, err := m.Result(ctx, d)
 	if err != nil {
@@ -66,6 +69,9 @@ func write(ctx context.Context, r *work.Result) Plan {
 	for _, f := range r.Findings {
 		p.Findings = append(p.Findings, s.writeFinding(f))
 	}
+	for _, c := range r.Cuts {
+		s.writeSticks(&p, c, s.longestStick(r.Cuts))
+	}
 	return p
 }
 
@@ -80,6 +86,7 @@ func (s *writer) writeWall(w *work.Wall, advice []advise.Advice) Wall {
 	out.Matches, out.Crossings = s.writeMatches(w), s.writeCrossings(w)
 	s.writeHoles(&out, w)
 	s.writeOpen(&out, w)
+	out.Faces = s.writeFaces(w)
 	out.Jambs = s.writeJambs(w, w.Wall.Lumber.Depth+2*s.Board)
 	for _, m := range w.Members {
 		out.Members = append(out.Members, s.writeMember(w, m))
@@ -136,43 +143,6 @@ func (s *writer) writeCuts(p *Plan, c work.Lumbered) {
 	u := s.Rules.Units
 	for _, g := range c.Groups {
 		p.Cuts = append(p.Cuts, Cut{g.Lumber, u.Write(g.Length), len(g.Members), g.Members, g.State})
-	}
-	if len(c.Sticks) > 0 {
-		pieces := measure.Length(0)
-		for _, stick := range c.Sticks {
-			for _, x := range stick.Pieces {
-				pieces += x.Length
-			}
-		}
-		one := Wood{Lumber: c.Lumber, Length: u.Write(c.Length), Pieces: u.Write(pieces), Priced: c.Priced}
-		for _, stick := range c.Sticks {
-			if stick.There != nil {
-				one.There++
-			}
-		}
-		if c.Priced {
-			one.Cost, one.Bound = math.Round(c.Cost*100)/100, math.Round(c.Pile.Least*100)/100
-		} else {
-			one.Least = u.Write(min(c.Length, measure.FromMillimetres(c.Pile.Least).Nearest(s.Rules.Mark)))
-		}
-		p.Wood = append(p.Wood, one)
-	}
-	for _, stick := range c.Sticks {
-		out := Stick{Lumber: stick.Lumber, Stock: u.Write(stick.Stock), Offcut: u.Write(stick.Offcut), Cuts: []StickCut{}}
-		if stick.There != nil {
-			out.There, out.Place = stick.There.What, stick.There.Place
-		}
-		for _, piece := range stick.Pieces {
-			state := piece.State
-			if state == string(framing.Ready) {
-				state = ""
-			}
-			out.Cuts = append(out.Cuts, StickCut{piece.Member, u.Write(piece.Length), state})
-		}
-		p.Sticks = append(p.Sticks, out)
-	}
-	for _, b := range c.Buy {
-		p.Buy = append(p.Buy, Buy{b.Lumber, u.Write(b.Stock), b.Count})
 	}
 }
 

@@ -63,7 +63,7 @@ func outcomes(d job.Document) (out [5][]byte) {
 	out[0], out[1] = text(p), text(p.Drawings)
 	room := plan.RoomOf(p)
 	out[2] = text(room, error(nil), p.Asks(), p.Usual())
-	calls, err := plan.CallList(d, p)
+	calls := plan.CallList(p)
 	out[3] = text(calls, err)
 	out[4] = fixes(d, p)
 	return out

@@ -8,6 +8,7 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/picture"
+	"homalos/internal/saw"
 	"homalos/internal/work"
 )
 
@@ -26,6 +27,7 @@ type Plan struct {
 	Sticks   []Stick        `json:"sticks" nullable:"false"`
 	Buy      []Buy          `json:"buy" nullable:"false"`
 	Wood     []Wood         `json:"wood" nullable:"false" doc:"By lumber: what the sticks come to."`
+	Yard     Yard           `json:"yard" doc:"What the job wants from the yard."`
 	Findings []Finding      `json:"findings" nullable:"false"`
 	Alike    Alike          `json:"alike"`
 	Closings []Closing      `json:"closings,omitempty" nullable:"false" doc:"Openings that are there and are closed; only new pieces are cut and bought."`
@@ -41,6 +43,7 @@ type Plan struct {
 	// Result is what the plan was written from; no part of the document either.
 	Result  *work.Result    `json:"-"`
 	Advised *advise.Advised `json:"-"`
+	Saw     *saw.Now        `json:"-"` // how it stands at the saw
 }
 
 // Alike is how many different lengths the saw's stop is set to, and what a fit window
@@ -68,6 +71,7 @@ type Wall struct {
 	Spacers   []Spacer        `json:"spacers,omitempty" nullable:"false" doc:"Where it has equal bays: the stretches that they divide."`
 	Sheets    []Sheet         `json:"sheets" nullable:"false" doc:"Each of the crew's boards tried on it, standing and lying; layouts are judged by the first."`
 	Jambs     []Jamb          `json:"jambs,omitempty" nullable:"false" doc:"For each opening that has one: how deep its jamb is, and how a stock one comes to that."`
+	Faces     []Face          `json:"faces,omitempty" nullable:"false" doc:"Its boarded faces with their sheet plan."`
 	Crossings []Crossing      `json:"crossings,omitempty" nullable:"false" doc:"What comes through under its top plate, and how it is opened for that."`
 	Holes     []Hole          `json:"holes,omitempty" nullable:"false" doc:"How its pieces are bored and notched for what goes through them."`
 	NoNail    []NoNail        `json:"noNail,omitempty" nullable:"false" doc:"Where nothing may be nailed or screwed into a face: a pipe or a cable lies near it."`
@@ -263,12 +267,19 @@ type Cut struct {
 
 // Stick is one stock length and its pieces in order.
 type Stick struct {
+	ID     string     `json:"id" doc:"What it is called: its lumber and a number; m and a number where it came out wrong. A stick that is begun keeps its name."`
 	Lumber string     `json:"lumber"`
 	Stock  string     `json:"stock"`
 	Cuts   []StickCut `json:"cuts" nullable:"false"`
 	Offcut string     `json:"offcut"`
 	There  string     `json:"there,omitempty" enum:"stick,offcut,salvage" doc:"It is there already; left out where it is bought."`
 	Place  string     `json:"place,omitempty" doc:"Where it lies."`
+	Label  string     `json:"label,omitempty" doc:"What is written on it."`
+	From   string     `json:"from,omitempty" doc:"Where on it its first piece begins, where that isn't its end: what is before is squared off, or isn't good."`
+	Cut    int        `json:"cut,omitempty" doc:"How many of its pieces, from the first, are cut."`
+	Kept   bool       `json:"kept,omitempty" doc:"What is left of it is worth keeping."`
+	Is     string     `json:"is,omitempty" enum:"bowed,waste" doc:"It gives short pieces only, or nothing more."`
+	Share  float64    `json:"share,omitempty" doc:"How long it is, of the longest stick on the list, for drawing."`
 }
 
 // StickCut is one piece from a stick. Held pieces are counted, not cut.
@@ -276,6 +287,9 @@ type StickCut struct {
 	Member string `json:"member"`
 	Length string `json:"length"`
 	State  string `json:"state,omitempty" doc:"Left out when ready."`
+
+	Begins float64 `json:"begins" doc:"Where on the stick it begins, as a share of it, for drawing."`
+	Ends   float64 `json:"ends" doc:"Where it is cut off."`
 }
 
 // Wood is what the sticks of one lumber come to.

@@ -4,7 +4,6 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
-	"github.com/stretchr/testify/require"
 
 	"homalos/internal/job/jobtest"
 )
@@ -14,8 +13,7 @@ import (
 func TestAPieceIsShownWhereItIsCut(t *testing.T) {
 	d := jobtest.Demo(t, "bindery")
 	p := computed(t, d)
-	calls, err := CallList(d, p)
-	require.NoError(t, err)
+	calls := CallList(p)
 	pieces := map[string]CallPiece{}
 	lengths := map[string]float64{}
 	for _, c := range calls {

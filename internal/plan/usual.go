@@ -38,6 +38,9 @@ func (p Plan) Usual() Usual {
 		Spacing: job.Exactly(s.Spacing, u), Method: "in-place", Fit: job.Exactly(s.Rules.Fit, u), Hold: job.Exactly(s.Rules.Hold, u), Near: job.Exactly(s.Rules.Near, u), Reach: job.Exactly(s.Rules.Reach, u),
 		Floor: "timber", Doorway: "stubs", Words: string(cmp.Or(s.Rules.Words, words.Plain)), Lap: job.Exactly(s.Rules.Lap, u), Kerf: job.Exactly(s.Kerf, u), Board: job.Exactly(s.Board, u),
 	}
+	out.Rules.Square, out.Rules.Keep, out.Rules.Bowed = job.Exactly(s.Square, u), job.Exactly(s.Keep, u), job.Exactly(s.Bowed, u)
+	out.Rules.Cull, out.Rules.Tax = s.Cull, s.Tax
+	out.Rules.Nailing = &job.Nailing{End: s.Nailing.End, Step: job.Exactly(s.Nailing.Step, u), Board: job.Exactly(s.Nailing.Board, u)}
 	size := func(of [2]measure.Length) *job.Size {
 		return &job.Size{Width: job.Exactly(of[0], u), Height: job.Exactly(of[1], u)}
 	}

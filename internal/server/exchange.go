@@ -14,7 +14,6 @@ import (
 	"homalos/internal/exchange"
 	"homalos/internal/job"
 	"homalos/internal/making"
-	"homalos/internal/plan"
 	"homalos/internal/site"
 	"homalos/internal/store"
 )
@@ -39,31 +38,7 @@ func (s *Server) exchangeRoutes(api huma.API) {
 			}
 			return exchange.WriteReadings(out, readings, j.Document.Units)
 		}))
-	for _, list := range []struct {
-		name, said string
-		write      func(out *bytes.Buffer, j store.Job, p plan.Plan) error
-	}{
-		{"saw", "The saw list", func(out *bytes.Buffer, j store.Job, p plan.Plan) error {
-			calls, err := plan.CallList(j.Document, p)
-			if err != nil {
-				return err
-			}
-			return exchange.WriteSawList(out, calls, j.Document.Units)
-		}},
-		{"sticks", "The sticks and what is cut from each", func(out *bytes.Buffer, _ store.Job, p plan.Plan) error { return exchange.WriteStickList(out, p) }},
-		{"yard", "What to buy", func(out *bytes.Buffer, j store.Job, p plan.Plan) error {
-			return exchange.WriteYardList(out, p, j.Document.Lumber)
-		}},
-	} {
-		huma.Register(api, huma.Operation{OperationID: "export-" + list.name, Method: http.MethodGet, Path: "/api/jobs/{id}/" + list.name + ".csv", Summary: list.said + " as CSV, units in the header"},
-			s.file("text/csv; charset=utf-8", list.name+".csv", func(ctx context.Context, j store.Job, out *bytes.Buffer) error {
-				p, err := s.plans.of(ctx, j.Document)
-				if err != nil {
-					return err
-				}
-				return list.write(out, j, p)
-			}))
-	}
+	s.woodRoutes(api)
 	huma.Register(api, huma.Operation{OperationID: "export-room-dxf", Method: http.MethodGet, Path: "/api/jobs/{id}/room.dxf", Summary: "The room as a DXF drawing in the job's unit"},
 		s.file("application/dxf", "room.dxf", func(ctx context.Context, j store.Job, out *bytes.Buffer) error {
 			room, err := s.plans.room(ctx, j.Document)

@@ -5,7 +5,6 @@ import (
 	"reflect"
 	"strings"
 
-	"homalos/internal/job"
 	"homalos/internal/picture"
 	"homalos/internal/plan"
 	"homalos/internal/store"
@@ -86,15 +85,11 @@ func (s *Server) planBody(ctx context.Context, j store.Job) (PlanBody, error) {
 	if err != nil {
 		return PlanBody{}, err
 	}
-	return bodyOfPlan(j.ID, j.Revision, j.Document, p)
+	return bodyOfPlan(j.ID, j.Revision, p), nil
 }
 
-func bodyOfPlan(id string, revision int64, d job.Document, p plan.Plan) (PlanBody, error) {
-	saw, err := plan.CallList(d, p)
-	if err != nil {
-		return PlanBody{}, err
-	}
-	out := PlanBody{ID: id, Revision: revision, Plan: p, Drawings: p.Drawings, CutIns: p.Cut, Closings: p.Shut, Asks: p.Asks(), Saw: saw, Usual: p.Usual()}
+func bodyOfPlan(id string, revision int64, p plan.Plan) PlanBody {
+	out := PlanBody{ID: id, Revision: revision, Plan: p, Drawings: p.Drawings, CutIns: p.Cut, Closings: p.Shut, Asks: p.Asks(), Saw: plan.CallList(p), Miscuts: p.Miscuts(), Usual: p.Usual()}
 	if out.CutIns == nil {
 		out.CutIns = []picture.Drawing{}
 	}
@@ -104,5 +99,5 @@ func bodyOfPlan(id string, revision int64, d job.Document, p plan.Plan) (PlanBod
 	if out.Drawings == nil {
 		out.Drawings = []picture.Drawing{}
 	}
-	return out, nil
+	return out
 }

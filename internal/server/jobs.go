@@ -188,6 +188,7 @@ type PlanBody struct {
 	Closings []picture.Drawing `json:"closings" nullable:"false" doc:"Pictures of the plan's closings."`
 	Asks     []plan.Ask        `json:"asks" nullable:"false" doc:"For each wall, the readings to take, in order."`
 	Saw      []plan.Call       `json:"saw" nullable:"false" doc:"The call list, longest first."`
+	Miscuts  []plan.Miscut     `json:"miscuts" nullable:"false" doc:"What came out wrong at the saw, and what it can become."`
 	Usual    plan.Usual        `json:"usual" doc:"The defaults in force, and what is offered next."`
 }
 

@@ -69,7 +69,7 @@ func (p *plans) of(ctx context.Context, d job.Document) (plan.Plan, error) {
 		}
 	}
 	out.Name = d.Name
-	return out, nil
+	return plan.Recorded(ctx, out, d) // what was cut is no part of what is remembered
 }
 
 // knows says whether a document's plan is at hand.

@@ -1,6 +1,7 @@
 package site
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 
@@ -33,6 +34,12 @@ func (r *resolver) setRules() {
 	r.Concrete = rules.Floor == "concrete"
 	r.Rules.Concrete, r.Rules.Whole = r.Concrete, rules.Doorway == "whole"
 	r.Kerf = r.within("rules.kerf", rules.Kerf, u.Pick(in/8, 3*measure.Millimetre), 0, u.Pick(in/2, 12*measure.Millimetre))
+	r.Square = r.within("rules.square", rules.Square, 0, 0, u.Pick(6*in, 150*measure.Millimetre))
+	r.Keep = r.within("rules.keep", rules.Keep, u.Pick(12*in, 300*measure.Millimetre), 0, 10*measure.Metre)
+	r.Bowed = r.within("rules.bowed", rules.Bowed, u.Pick(24*in, 600*measure.Millimetre), u.Pick(in, 25*measure.Millimetre), 10*measure.Metre)
+	r.Cull, r.Tax, r.Longer = rules.Cull, rules.Tax, rules.Plan == "long"
+	r.setInsulation(rules.Insulation)
+	r.setGoods(rules)
 	r.Board = r.within("rules.board", rules.Board, u.Pick(in/2, 25*measure.Millimetre/2), 0, u.Pick(4*in, 100*measure.Millimetre))
 	r.Rules.Board = r.Board
 	r.Marking = framing.Marking(rules.Marking)
@@ -155,6 +162,57 @@ func (r *resolver) setLumber() {
 	}
 }
 
+// Nailing is the crew's schedule of fixings.
+type Nailing struct {
+	End         int            // in each end of a piece
+	Step, Board measure.Length // along wood that lies on wood; along each stud under a board
+}
+
+// setGoods reads what is bought beside lumber, and how many fixings are counted. Usual
+// practice: four at a slant in each end in place, two through the plate; 24 in (600 mm)
+// along wood, 12 in (300 mm) under boards.
+func (r *resolver) setGoods(rules job.Rules) {
+	given := job.Nailing{}
+	if rules.Nailing != nil {
+		given = *rules.Nailing
+	}
+	u := r.Rules.Units
+	r.Nailing = Nailing{
+		End:   given.End,
+		Step:  r.within("rules.nailing.step", given.Step, u.Pick(24*measure.Inch, 600*measure.Millimetre), u.Pick(2*measure.Inch, 50*measure.Millimetre), 3*measure.Metre),
+		Board: r.within("rules.nailing.board", given.Board, u.Pick(12*measure.Inch, 300*measure.Millimetre), u.Pick(2*measure.Inch, 50*measure.Millimetre), 3*measure.Metre),
+	}
+	if given.End == 0 {
+		r.Nailing.End = map[bool]int{false: 4, true: 2}[r.Rules.TiltUp]
+	}
+	r.Goods = map[string]job.Goods{}
+	for i, g := range rules.Goods {
+		if _, twice := r.Goods[g.What]; twice {
+			r.faults.Add(fmt.Sprintf("rules.goods[%d].what", i), "%s is on the list already", g.What)
+		}
+		g.Pack = max(1, g.Pack)
+		r.Goods[g.What] = g
+	}
+}
+
+// setInsulation reads what bays are filled with.
+func (r *resolver) setInsulation(given *job.Insulation) {
+	if given == nil {
+		return
+	}
+	u, path := r.Rules.Units, "rules.insulation"
+	side := func(name string, l job.Length, usual measure.Length) measure.Length {
+		if !l.Given() {
+			r.faults.Add(path+"."+name, "missing: give the %s of a slab or roll", name)
+		}
+		return r.within(path+"."+name, l, usual, u.Pick(4*measure.Inch, 100*measure.Millimetre), 30*measure.Metre)
+	}
+	r.Insulation = wood.Insulation{
+		Width: side("width", given.Width, 600*measure.Millimetre), Length: side("length", given.Length, 1200*measure.Millimetre),
+		Over: r.within(path+".over", given.Over, u.Pick(3*measure.Inch/8, 10*measure.Millimetre), 0, u.Pick(2*measure.Inch, 50*measure.Millimetre)),
+	}
+}
+
 // stockThere reads what a lumber costs, and what of it is there.
 func (r *resolver) stockThere(path string, l job.Lumber, lumber *wood.Lumber) {
 	for k, p := range l.Prices {
@@ -181,7 +239,19 @@ func (r *resolver) stockThere(path string, l job.Lumber, lumber *wood.Lumber) {
 		if h.What == "" {
 			h.What = "stick"
 		}
-		lumber.OnHand = append(lumber.OnHand, wood.OnHand{Length: long, Count: h.Count, What: h.What, Place: h.Place})
+		one := wood.OnHand{Length: long, Count: h.Count, What: h.What, Place: h.Place, Label: h.Label, Bowed: h.Condition == "bowed"}
+		for i, x := range h.Defects {
+			at := fmt.Sprintf("%s.onHand[%d].defects[%d]", path, k, i)
+			from, a := r.must(at+".from", x.From)
+			to, b := r.must(at+".to", x.To)
+			if a && b && ok && (from < 0 || to <= from || to > long) {
+				r.faults.Add(at, "from %s to %s is no stretch of a stick of %s: measure both from the same end", r.write(from), r.write(to), r.write(long))
+				continue
+			}
+			one.Defects = append(one.Defects, [2]measure.Length{from, to})
+		}
+		slices.SortFunc(one.Defects, func(a, b [2]measure.Length) int { return cmp.Compare(a[0], b[0]) })
+		lumber.OnHand = append(lumber.OnHand, one)
 	}
 }
 

@@ -26,7 +26,15 @@ type Site struct {
 	Doc          job.Document
 	Rules        framing.Rules
 	Kerf         measure.Length
-	Alike        measure.Length // how much shorter a piece may be cut, so that more are alike
+	Square       measure.Length // cut off a whole stick's end before its first piece
+	Keep         measure.Length // the shortest offcut worth keeping
+	Bowed        measure.Length // the longest piece that a bowed stick gives
+	Cull, Tax    float64        // per cent: of sticks that are bought and no good; on top of prices
+	Longer       bool           // a cheaper way to cut the sticks is looked for at length
+	Insulation   wood.Insulation
+	Nailing      Nailing
+	Goods        map[string]job.Goods // beside lumber, by what they are called
+	Alike        measure.Length       // how much shorter a piece may be cut, so that more are alike
 	AlikeByWall  bool
 	Bore         measure.Length          // how much wider a hole is than the pipe in it
 	Runs         map[string][]boring.Run // planned, by wall

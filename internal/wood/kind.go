@@ -155,6 +155,16 @@ func (k Kind) UnderTop() bool {
 	return s == PlateToPlate || s == HeadToPlate || s == CrossToPlate
 }
 
+// Between says whether it is a short piece between others, such as is cut from what is
+// left over.
+func (k Kind) Between() bool {
+	switch k {
+	case Block, Nogging, Backing, FireBlock, EdgeBlock:
+		return true
+	}
+	return false
+}
+
 // Marks are the pieces that an upright's place is marked on.
 func (k Kind) Marks() []string {
 	switch rows[k].Stands {

@@ -33,6 +33,34 @@ type OnHand struct {
 	Count  int
 	What   string // stick, offcut or salvage
 	Place  string // where it lies
+	Label  string // what is written on it
+	Bowed  bool   // it gives short pieces only
+
+	Defects [][2]measure.Length // stretches that no piece is cut from, rising
+}
+
+// Clear are the stretches between a stick's defects; of a whole stick its end is squared
+// off first.
+func (h *OnHand) Clear(square measure.Length) (out [][2]measure.Length) {
+	from := measure.Length(0)
+	if h.What != "offcut" {
+		from = square
+	}
+	for _, d := range h.Defects {
+		if d[0] > from {
+			out = append(out, [2]measure.Length{from, d[0]})
+		}
+		from = max(from, d[1])
+	}
+	if h.Length > from {
+		out = append(out, [2]measure.Length{from, h.Length})
+	}
+	return out
+}
+
+// Same says that two are the same but for how many there are.
+func (h OnHand) Same(o OnHand) bool {
+	return h.Length == o.Length && h.What == o.What && h.Place == o.Place
 }
 
 // Priced are what a stick of each stock length costs. A length without a price costs a
@@ -59,6 +87,12 @@ func (l *Lumber) Priced() []float64 {
 
 // Longest is the longest stock length.
 func (l *Lumber) Longest() measure.Length { return l.Stock[len(l.Stock)-1] }
+
+// Insulation is what bays are filled with. Width 0: nothing is.
+type Insulation struct {
+	Width, Length measure.Length // of a slab or roll
+	Over          measure.Length // how much larger than its bay it is cut each way: friction holds it
+}
 
 // Anchor is what a plate is fixed with. Step is the farthest apart; Length is
 // under its head, 0 where it wasn't given.

@@ -90,4 +90,5 @@ var (
 	RightOfReference = sentence("{0} to its right")
 	CornersFoot      = sentence(" Lower edge at {0}.")
 	MarksGoBy        = sentence("marks by {0}")
+	CutFromMiscut    = sentence("Cut {0} from it, {3}, {1}: {2} is left")
 )

@@ -11,8 +11,10 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/sheeting"
 	"homalos/internal/site"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 	"homalos/internal/words"
 )
 
@@ -40,7 +42,8 @@ type Result struct {
 	Saves    Saved             // what cutting alike saves
 	Findings []framing.Finding // of the job as a whole
 	Outside  []Outside
-	CutIns   []*CutIn // openings in walls that are there
+	Boards   []sheeting.Board // that the faces are cut from
+	CutIns   []*CutIn         // openings in walls that are there
 	Closings []*Closing
 }
 
@@ -52,8 +55,9 @@ type Wall struct {
 	Meetings []Meeting         // as its ends meet what they come to
 	tried    []tried
 	Bored    boring.Bored
-	Left     []boards.Item // to do before its boards go on
-	Origins  []Origin      // what its marks could go by, judged; none where it has equal bays
+	Left     []boards.Item   // to do before its boards go on
+	Faces    []sheeting.Face // its boarded faces
+	Origins  []Origin        // what its marks could go by, judged; none where it has equal bays
 }
 
 // Lumbered is what is cut from one lumber.
@@ -99,7 +103,7 @@ func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, heights func(
 	r.cutIns(heights)
 	r.closings()
 	r.alike()
-	r.cut()
+	r.cut(ctx)
 	if len(walls) > 0 && len(s.Readings) == 0 {
 		r.Findings = append(r.Findings, framing.Finding{
 			Code: "nothing-read", Level: framing.Warn,
@@ -116,6 +120,7 @@ func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, heights func(
 		framing.ByWeight(w.Findings)
 	}
 	r.tellLeft()
+	r.hang()
 	return r
 }
 
@@ -162,6 +167,52 @@ func (r *Result) tellLeft() {
 	}
 }
 
+// hang lays boards on the walls' faces, and says which are cut from which.
+func (r *Result) hang() {
+	var all []*sheeting.Face
+	for _, w := range r.Walls {
+		for _, back := range []bool{false, true} {
+			if r.Boarded(w.Wall.ID, back) {
+				w.Faces = append(w.Faces, sheeting.Hang(w.Framed, r.Rules, back))
+			}
+		}
+		for i := range w.Faces {
+			all = append(all, &w.Faces[i])
+		}
+	}
+	r.Boards = sheeting.Nest(all, r.Rules.Sheets[0])
+}
+
+// Boarded says whether a face of a new wall is boarded.
+func (r *Result) Boarded(wall string, back bool) bool {
+	for _, w := range r.Doc.Walls {
+		if w.ID == wall {
+			return w.Boards == "" || w.Boards == "both" || back && w.Boards == "back" || !back && w.Boards == "line"
+		}
+	}
+	return false
+}
+
+// Filled says whether insulation goes into a new wall, where the job has some.
+func (r *Result) Filled(wall string) bool {
+	for _, w := range r.Doc.Walls {
+		if w.ID == wall {
+			return !w.Unfilled
+		}
+	}
+	return false
+}
+
+// ByID finds a lumber; nil where there is none of that name.
+func (r *Result) ByID(id string) *wood.Lumber {
+	for _, l := range r.Lumber {
+		if l.ID == id {
+			return l
+		}
+	}
+	return nil
+}
+
 // Wall finds a wall as worked out.
 func (r *Result) Wall(w *framing.Wall) *Wall {
 	for _, one := range r.Walls {
@@ -172,23 +223,38 @@ func (r *Result) Wall(w *framing.Wall) *Wall {
 	return nil
 }
 
-// cut groups all pieces by lumber and lays them into sticks.
-func (r *Result) cut() {
-	for _, l := range r.Lumber {
-		var pieces, bought []cutting.Piece // what comes out of a wall isn't bought
-		for _, w := range r.Lists() {
-			for _, m := range w.Members {
-				if m.Lumber.ID == l.ID && m.Known && m.Cut > 0 {
-					one := cutting.Piece{Member: m.ID, Length: m.Cut, State: string(m.State)}
-					if pieces = append(pieces, one); m.Old == 0 {
-						bought = append(bought, one)
-					}
+// Pieces are all that is cut from a lumber, and those of them that wood is wanted for:
+// what comes out of a wall isn't bought.
+func (r *Result) Pieces(l *wood.Lumber) (pieces, bought []cutting.Piece) {
+	for _, w := range r.Lists() {
+		for _, m := range w.Members {
+			if m.Lumber.ID == l.ID && m.Known && m.Cut > 0 {
+				one := cutting.Piece{Member: m.ID, Length: m.Cut, State: string(m.State)}
+				if pieces = append(pieces, one); m.Old == 0 {
+					bought = append(bought, one)
 				}
 			}
 		}
-		pile := cutting.Lay(l, bought, r.Kerf)
+	}
+	return pieces, bought
+}
+
+// cut groups all pieces by lumber and lays them into sticks.
+func (r *Result) cut(ctx context.Context) {
+	for _, l := range r.Lumber {
+		pieces, bought := r.Pieces(l)
+		pile := cutting.Lay(ctx, l, bought, r.Saw(), nil)
 		r.Cuts = append(r.Cuts, Lumbered{l.ID, cutting.Alike(l.ID, pieces), pile, cutting.Shopping(pile.Sticks), len(l.Prices) > 0})
 	}
+}
+
+// Saw is how the crew cuts.
+func (r *Result) Saw() cutting.Saw {
+	out := cutting.Saw{Kerf: r.Kerf, Square: r.Square, Bowed: r.Site.Bowed}
+	if r.Longer {
+		out.Effort = cutting.Long
+	}
+	return out
 }
 
 // Member finds a piece by its id, and the wall it is of.

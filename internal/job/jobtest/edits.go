@@ -78,6 +78,14 @@ func (c *Crew) act(d job.Document, which int) job.Act {
 		assess.Wanted = append(append([]job.Wanted{}, assess.Wanted...), job.Wanted{ID: c.ID(), Kind: "room", What: "place for the press"})
 		return &job.PutAssess{Assess: &assess}
 	case 11:
+		switch c.IntN(6) {
+		case 0:
+			return &job.CullStick{Cull: job.Cull{Stick: fmt.Sprintf("%s/%d", pick(c, d.Lumber).ID, 1+c.IntN(6)), Undone: c.IntN(3) == 0, As: pick(c, []string{"", "bowed", "waste"})}}
+		case 1:
+			return &job.StandPiece{Stood: job.Stand{Member: fmt.Sprintf("%s-S%d", pick(c, d.Walls).ID, 1+c.IntN(6)), Out: c.IntN(3) == 0, Undone: c.IntN(4) == 0}}
+		case 2:
+			return &job.CutPiece{Cut: job.Cut{Member: fmt.Sprintf("%s-S%d", pick(c, d.Walls).ID, 1+c.IntN(6)), Length: job.L(c.length(d, 80, 93)), Came: job.L(c.length(d, 60, 80)), Miscut: true, Undone: c.IntN(3) == 0}}
+		}
 		return &job.CutPiece{Cut: job.Cut{Member: fmt.Sprintf("%s-S%d", pick(c, d.Walls).ID, 1+c.IntN(6)), Length: job.L(c.length(d, 80, 93)), Undone: c.IntN(3) == 0}}
 	case 12, 13:
 		return c.wall(d)

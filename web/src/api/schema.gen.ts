@@ -111,6 +111,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/boards.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sheet plan as CSV, units in the header */
+        get: operations["export-boards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/device/shoot": {
         parameters: {
             query?: never;
@@ -185,6 +202,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/insulation.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Insulation by bay as CSV, units in the header */
+        get: operations["export-insulation"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/labels.pdf": {
         parameters: {
             query?: never;
@@ -196,6 +230,23 @@ export interface paths {
         get: operations["print-labels"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/leftovers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put what a job leaves over, once its pieces are cut, into the crew's stock */
+        post: operations["keep-leftovers"];
         delete?: never;
         options?: never;
         head?: never;
@@ -329,7 +380,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The saw list as CSV, units in the header */
+        /** Saw list as CSV, units in the header */
         get: operations["export-saw"];
         put?: never;
         post?: never;
@@ -350,6 +401,23 @@ export interface paths {
         get: operations["get-section"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The crew's stock and prices for a job's lumber, as edits to send; nothing is changed */
+        post: operations["take-shelf"];
         delete?: never;
         options?: never;
         head?: never;
@@ -380,7 +448,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The sticks and what is cut from each as CSV, units in the header */
+        /** Sticks as CSV, units in the header */
         get: operations["export-sticks"];
         put?: never;
         post?: never;
@@ -475,6 +543,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/wood.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as JSON */
+        get: operations["export-wood"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/wood.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Saw list, sticks, yard list and sheet plan to print */
+        get: operations["print-wood"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/wood.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Saw list, sticks, yard list, sheet plan and insulation as a workbook */
+        get: operations["export-wood-xlsx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/yard.csv": {
         parameters: {
             query?: never;
@@ -482,7 +601,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What to buy as CSV, units in the header */
+        /** Yard list as CSV, units in the header */
         get: operations["export-yard"];
         put?: never;
         post?: never;
@@ -520,6 +639,42 @@ export interface paths {
         get: operations["read-length"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The crew's stock and price list */
+        get: operations["get-shelf"];
+        /** Keep the crew's stock and price list, made from the revision given */
+        put: operations["put-shelf"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as CSV */
+        get: operations["export-shelf"];
+        put?: never;
+        /** A stock or price list of a CSV file, in place of what is kept of what it lists; nothing is kept yet */
+        post: operations["read-shelf"];
         delete?: never;
         options?: never;
         head?: never;
@@ -804,6 +959,41 @@ export interface components {
              */
             turn?: "in" | "out";
         };
+        Cull: {
+            /**
+             * Format: int64
+             * @description How many lines of what was cut there were before it.
+             */
+            after?: number;
+            /**
+             * @description Good for short pieces only, or for nothing. Default bowed.
+             * @enum {string}
+             */
+            as?: "bowed" | "waste";
+            /** @description When, as RFC 3339. */
+            at?: string;
+            by?: string;
+            /** @description Made by the client. Default: the edit's. */
+            id?: string;
+            /** @description Default: the stick's. */
+            lumber?: string;
+            /** @description Where it lay. */
+            place?: string;
+            /** @description As the plan calls it. */
+            stick: string;
+            /**
+             * Format: length
+             * @description How long it is. Default: as the plan has it.
+             */
+            stock?: string;
+            /**
+             * @description It was there already.
+             * @enum {string}
+             */
+            there?: "stick" | "offcut" | "salvage";
+            /** @description It is good after all. */
+            undone?: boolean;
+        };
         Cut: {
             /** @description When, as RFC 3339. */
             at?: string;
@@ -816,6 +1006,11 @@ export interface components {
             /** @description Made by the client. Default: the edit's. */
             id?: string;
             /**
+             * Format: int64
+             * @description How many lines of what was cut the sticks had been laid by when it was said, so that they are laid alike again. Left out: by none.
+             */
+            laid?: number;
+            /**
              * Format: length
              * @description What it was called at.
              */
@@ -823,7 +1018,23 @@ export interface components {
             /** @description Default: what the plan cuts the piece from. */
             lumber?: string;
             member: string;
-            /** @description Takes the piece's earlier lines back. */
+            /** @description It came out wrong, at the length in came: the piece is still to be cut, and that wood is there for something else. */
+            miscut?: boolean;
+            /** @description Where it lay. */
+            place?: string;
+            /** @description The stick it was cut from, as the plan calls it. Default: the one the plan lays it in. */
+            stick?: string;
+            /**
+             * Format: length
+             * @description How long that stick was.
+             */
+            stock?: string;
+            /**
+             * @description It was there already.
+             * @enum {string}
+             */
+            there?: "stick" | "offcut" | "salvage";
+            /** @description Takes the piece's earlier lines back; with miscut, the last time that it came out wrong. */
             undone?: boolean;
         };
         CutIn: {
@@ -864,6 +1075,12 @@ export interface components {
             when: string;
             /** @description Name and licence. */
             who: string;
+        };
+        Defect: {
+            /** Format: length */
+            from: string;
+            /** Format: length */
+            to: string;
         };
         Document: {
             assess?: components["schemas"]["Assess"];
@@ -1221,6 +1438,46 @@ export interface components {
             /** @description The record was not there before it: it goes too, if nothing else is in it. */
             lone?: boolean;
         } | {
+            /**
+             * Format: int64
+             * @description Where in the list it stands. Default last.
+             */
+            at?: number;
+            cull: components["schemas"]["Cull"];
+            /** @enum {string} */
+            do: "cull";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+        } | {
+            /** @description Its id. */
+            cull: string;
+            /** @enum {string} */
+            do: "remove-cull";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description The record was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list it stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "stand";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            stood: components["schemas"]["Stand"];
+        } | {
+            /** @enum {string} */
+            do: "remove-stood";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description The record was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @description Its id. */
+            stood: string;
+        } | {
             /** @enum {string} */
             do: "apply-fix";
             /** @description Its id, as the plan gives it. */
@@ -1494,6 +1751,28 @@ export interface components {
         Gone: {
             text: string;
         };
+        Goods: {
+            /**
+             * Format: int64
+             * @description How many come in a pack. Default 1.
+             */
+            pack?: number;
+            /**
+             * Format: double
+             * @description Of a pack, in the crew's currency. Left out: not known.
+             */
+            price?: number;
+            /**
+             * Format: double
+             * @description How many are there already.
+             */
+            there?: number;
+            /**
+             * @description As the plan's yard list calls it. Adhesive and membrane count in feet or metres.
+             * @enum {string}
+             */
+            what: "board" | "insulation" | "nail" | "track-screw" | "board-screw" | "screw" | "pin" | "bolt" | "resin" | "self-drilling" | "adhesive" | "membrane" | "strap" | "strap-nail";
+        };
         Hanging: {
             /** @description Where it goes. */
             home?: string;
@@ -1591,6 +1870,23 @@ export interface components {
              * @description What it reads too much, taken off every reading. Default: as its checks say.
              */
             offset?: string;
+        };
+        Insulation: {
+            /**
+             * Format: length
+             * @description Of one.
+             */
+            length: string;
+            /**
+             * Format: length
+             * @description How much wider and longer than its bay it is cut, so that friction holds it. Default 3/8 in or 10 mm.
+             */
+            over?: string;
+            /**
+             * Format: length
+             * @description Of a slab or roll.
+             */
+            width: string;
         };
         JobBody: {
             document: components["schemas"]["Document"];
@@ -1853,6 +2149,23 @@ export interface components {
                 [key: string]: string;
             };
         };
+        Nailing: {
+            /**
+             * Format: length
+             * @description How far apart along each stud under a board. Default 12 in or 300 mm.
+             */
+            board?: string;
+            /**
+             * Format: int64
+             * @description In each end of a piece. Default 4 driven at a slant where studs are stood between fixed plates, 2 through the plate where a wall is built flat.
+             */
+            end?: number;
+            /**
+             * Format: length
+             * @description How far apart where wood lies along wood: corners, jacks on kings, doubled plates. Default 24 in or 600 mm.
+             */
+            step?: string;
+        };
         NoggingRow: {
             /**
              * Format: length
@@ -1918,8 +2231,17 @@ export interface components {
             said: string;
         };
         OnHand: {
+            /**
+             * @description A bowed one gives short pieces only. Default straight.
+             * @enum {string}
+             */
+            condition?: "straight" | "bowed";
             /** Format: int64 */
             count: number;
+            /** @description Stretches that no piece is cut from: knots, splits, old nails. */
+            defects?: components["schemas"]["Defect"][];
+            /** @description What is written on it. */
+            label?: string;
             /**
              * Format: length
              * @description As measured; what is rotten or split at its ends taken off.
@@ -2109,6 +2431,8 @@ export interface components {
             walls: components["schemas"]["PlanWall"][];
             /** @description By lumber: what the sticks come to. */
             wood: components["schemas"]["PlanWood"][];
+            /** @description What the job wants from the yard. */
+            yard: components["schemas"]["PlanYard"];
         };
         PlanAdvice: {
             /** @description Station. */
@@ -2257,6 +2581,22 @@ export interface components {
             /** @description Which plate runs over it and which stops. */
             plates: string;
         };
+        PlanBecome: {
+            cut: components["schemas"]["Cut"];
+            text: string;
+        };
+        PlanBoard: {
+            /**
+             * Format: double
+             * @description Share of it that none takes.
+             */
+            left: number;
+            /**
+             * Format: int64
+             * @description How many are cut from it.
+             */
+            pieces: number;
+        };
         PlanBody: {
             /** @description For each wall, the readings to take, in order. */
             asks: components["schemas"]["PlanAsk"][];
@@ -2266,6 +2606,8 @@ export interface components {
             cutIns: components["schemas"]["PlanDrawing"][];
             drawings: components["schemas"]["PlanDrawing"][];
             id: string;
+            /** @description What came out wrong at the saw, and what it can become. */
+            miscuts: components["schemas"]["PlanMiscut"][];
             plan: components["schemas"]["Plan"];
             /** Format: int64 */
             revision: number;
@@ -2293,6 +2635,8 @@ export interface components {
             state: "ready" | "measure-first" | "blocked";
         };
         PlanCallPiece: {
+            /** @description When it was cut. */
+            at?: string;
             /**
              * Format: double
              * @description Where on that stick it begins, as a share of it, for drawing.
@@ -2300,6 +2644,9 @@ export interface components {
             begins: number;
             /** @description How its ends are cut, where that isn't square; the length is to the long point. */
             bevel?: string;
+            /** @description Who cut it. */
+            by?: string;
+            /** @description It is cut, whatever became of it since. */
             cut: boolean;
             /** @description The length it was cut at, where the plan now says another. */
             cutAt?: string;
@@ -2308,14 +2655,32 @@ export interface components {
              * @description Where it is cut off; 1 at the stick's end, where nothing is cut.
              */
             ends: number;
+            /** @description That is worth keeping. */
+            kept?: boolean;
             kind: string;
+            /**
+             * @description To cut, held, cut, stood in its wall, taken out of it.
+             * @enum {string}
+             */
+            life: "to-cut" | "held" | "cut" | "stood" | "out";
             member: string;
             /** @description What is left of that stick once all its pieces are cut. */
             offcut?: string;
+            /** @description What that stick is called. */
+            stick?: string;
             /** @description The stick it is laid out from. */
             stock?: string;
             /** @description The mark it stands on, wood ahead. */
             tape?: string;
+            /** @description Where that stick lies, and what is written on it, where it is there already. */
+            there?: string;
+            /**
+             * Format: int64
+             * @description When it is cut where walls are cut in the order they stand: 1 is the first.
+             */
+            turn: number;
+            /** @description The new wall it is of. */
+            wall?: string;
         };
         PlanCell: {
             /** @description Too far from any reading to cut by. */
@@ -2849,6 +3214,75 @@ export interface components {
             /** @description Of its pieces, end to end. */
             wood: string;
         };
+        PlanFace: {
+            boards: components["schemas"]["PlanFaceBoard"][];
+            /**
+             * @description The one on the snapped line, or the other.
+             * @enum {string}
+             */
+            face: "line" | "back";
+            /** @enum {string} */
+            lie: "standing" | "lying";
+            /** Format: int64 */
+            rows: number;
+            /** @description The wall's height isn't known: nothing can be laid out. */
+            unread?: boolean;
+        };
+        PlanFaceBoard: {
+            /**
+             * Format: int64
+             * @description Which board it is cut from.
+             */
+            board: number;
+            /** @description From, low, to, high in millimetres, for drawing. */
+            box: number[];
+            /** @description Station. */
+            from: string;
+            /** @description Over the floor; its top follows the ceiling. */
+            high: string;
+            holes?: components["schemas"]["PlanFaceHole"][];
+            /** @description Over the floor, where that is highest under it. */
+            low: string;
+            /** @description Where its corner lies on the board it is cut from: along, up, in millimetres. */
+            on: number[];
+            /** @description It is cut from what another piece of that board leaves. */
+            rest?: boolean;
+            /**
+             * Format: int64
+             * @description From the floor, 1 is the lowest.
+             */
+            row: number;
+            /** @description Its width and height as they are cut. */
+            said: string;
+            /** @description What is to be known of it. */
+            tells?: string[];
+            to: string;
+        };
+        PlanFaceHole: {
+            /** @description From, low, to, high in millimetres, for drawing. */
+            box: number[];
+            /** @description Station. */
+            from: string;
+            high: string;
+            /** @description Over the floor. */
+            low: string;
+            to: string;
+            what: string;
+        };
+        PlanFill: {
+            /**
+             * Format: int64
+             * @description So many side by side.
+             */
+            across: number;
+            /** @description Station. */
+            from: string;
+            high: string;
+            to: string;
+            wall: string;
+            /** @description As it is cut, with its allowance. */
+            wide: string;
+        };
         PlanFinding: {
             /**
              * @description A fix that can be done at a touch.
@@ -3122,6 +3556,25 @@ export interface components {
             to: string;
             /** @description Why it stands off the layout. */
             why?: string;
+        };
+        PlanMiscut: {
+            /** @description What can be cut from it at a touch. */
+            becomes: components["schemas"]["PlanBecome"][];
+            /** @description The line of the record that told of it. */
+            id: string;
+            /** @description What is left is worth keeping as an offcut; shorter ones are waste. */
+            kept: boolean;
+            /** @description How much of it is left. */
+            left: string;
+            lumber: string;
+            /** @description What it was to be. */
+            member: string;
+            /** @description How long it is. */
+            said: string;
+            /** @description What to write on it. */
+            stick: string;
+            /** @description It is set aside. */
+            waste?: boolean;
         };
         PlanMove: {
             /** @description The end that moved most. */
@@ -3520,6 +3973,12 @@ export interface components {
             text: string;
             title: string;
         };
+        PlanSized: {
+            along: string;
+            /** @description The same in millimetres, for drawing. */
+            mm: number[];
+            up: string;
+        };
         PlanSnapStep: {
             do: string;
             /** @description How the value came about; the last line is the value. */
@@ -3542,11 +4001,34 @@ export interface components {
             to: string;
         };
         PlanStick: {
+            /**
+             * Format: int64
+             * @description How many of its pieces, from the first, are cut.
+             */
+            cut?: number;
             cuts: components["schemas"]["PlanStickCut"][];
+            /** @description Where on it its first piece begins, where that isn't its end: what is before is squared off, or isn't good. */
+            from?: string;
+            /** @description What it is called: its lumber and a number; m and a number where it came out wrong. A stick that is begun keeps its name. */
+            id: string;
+            /**
+             * @description It gives short pieces only, or nothing more.
+             * @enum {string}
+             */
+            is?: "bowed" | "waste";
+            /** @description What is left of it is worth keeping. */
+            kept?: boolean;
+            /** @description What is written on it. */
+            label?: string;
             lumber: string;
             offcut: string;
             /** @description Where it lies. */
             place?: string;
+            /**
+             * Format: double
+             * @description How long it is, of the longest stick on the list, for drawing.
+             */
+            share?: number;
             stock: string;
             /**
              * @description It is there already; left out where it is bought.
@@ -3555,6 +4037,16 @@ export interface components {
             there?: "stick" | "offcut" | "salvage";
         };
         PlanStickCut: {
+            /**
+             * Format: double
+             * @description Where on the stick it begins, as a share of it, for drawing.
+             */
+            begins: number;
+            /**
+             * Format: double
+             * @description Where it is cut off.
+             */
+            ends: number;
             length: string;
             member: string;
             /** @description Left out when ready. */
@@ -3644,6 +4136,8 @@ export interface components {
             crossings?: components["schemas"]["PlanCrossing"][];
             /** @description What its start is called, and its end: by what they meet. */
             ends: string[];
+            /** @description Its boarded faces with their sheet plan. */
+            faces?: components["schemas"]["PlanFace"][];
             findings: components["schemas"]["PlanFinding"][];
             /** @description How its pieces are bored and notched for what goes through them. */
             holes?: components["schemas"]["PlanHole"][];
@@ -3747,6 +4241,84 @@ export interface components {
              */
             there?: number;
         };
+        PlanYard: {
+            /** @description Insulation by bay. */
+            bays?: components["schemas"]["PlanFill"][];
+            /** @description The boards that all faces are cut from, in order; a sheet plan names them by number from 1. */
+            boards?: components["schemas"]["PlanBoard"][];
+            /**
+             * Format: int64
+             * @description Rows to be ordered that have no price: the sum is without them.
+             */
+            open?: number;
+            rows: components["schemas"]["PlanYardRow"][];
+            /** @description The crew's board, as it hangs. */
+            sheet?: components["schemas"]["PlanSized"];
+            /**
+             * Format: double
+             * @description Of what is ordered and has a price.
+             */
+            sum: number;
+            /**
+             * Format: double
+             * @description On top of that, as the crew sets it.
+             */
+            tax?: number;
+            /** Format: double */
+            total: number;
+            /** @description Walls whose height isn't known: their boards and insulation aren't counted yet. */
+            unread?: string[];
+        };
+        PlanYardPart: {
+            /** Format: double */
+            n: number;
+            said: string;
+            wall?: string;
+        };
+        PlanYardRow: {
+            /**
+             * Format: double
+             * @description How many more are ordered, as some are no good.
+             */
+            cull?: number;
+            /**
+             * Format: double
+             * @description Price of one, or of a pack.
+             */
+            each?: number;
+            /** @description What it is made up of. */
+            how: components["schemas"]["PlanYardPart"][];
+            lumber?: string;
+            /** Format: double */
+            need: number;
+            /**
+             * Format: double
+             * @description Whole packs, counted in pieces.
+             */
+            order: number;
+            /**
+             * Format: int64
+             * @description How many are in a pack, where that is more than one.
+             */
+            pack?: number;
+            /** Format: double */
+            packs?: number;
+            /** Format: double */
+            price?: number;
+            priced?: boolean;
+            said: string;
+            /** @description Of lumber: how long a stick is. Of an anchor: its length, where that is given. */
+            stock?: string;
+            /**
+             * Format: double
+             * @description Of that, what is there already.
+             */
+            there?: number;
+            /** @enum {string} */
+            unit: "each" | "ft" | "m";
+            /** @description lumber, or as rules.goods calls it. */
+            what: string;
+        };
         Pocket: {
             /**
              * Format: length
@@ -3834,8 +4406,12 @@ export interface components {
             void?: boolean;
         };
         Record: {
-            /** @description Pieces cut, and what was taken back, in the order it was said. Lines are only added. */
+            /** @description Sticks that are no good, or good for short pieces only. */
+            culls?: components["schemas"]["Cull"][];
+            /** @description Pieces cut, pieces that came out wrong, and what was taken back. */
             cuts?: components["schemas"]["Cut"][];
+            /** @description Pieces that stand in their wall, and those taken out of it. */
+            stood?: components["schemas"]["Stand"][];
         };
         Request: {
             /** @description Ids of one's own earlier edits that were on screen too, whatever revision they have come to be. */
@@ -3882,6 +4458,16 @@ export interface components {
             bore?: string;
             /**
              * Format: length
+             * @description The longest piece that a bowed stick is good for. Default 24 in or 600 mm.
+             */
+            bowed?: string;
+            /**
+             * Format: double
+             * @description Of a hundred sticks that are bought, how many are no good: so many more are ordered. Default none.
+             */
+            cull?: number;
+            /**
+             * Format: length
              * @description Rough opening over the leaf, in height. Default 2 1/2 in or 50 mm.
              */
             doorHigher?: string;
@@ -3911,6 +4497,8 @@ export interface components {
              * @enum {string}
              */
             floor?: "timber" | "concrete";
+            /** @description What is bought beside lumber: what it costs, and what of it is there. */
+            goods?: components["schemas"]["Goods"][];
             /**
              * Format: length
              * @description A piece whose 95 % spread is wider than this is held back. Default 3/16 in or 5 mm.
@@ -3921,8 +4509,15 @@ export interface components {
              * @description By how much a frame that fills a hole is smaller than the smallest gauge. Default 1/8 in or 3 mm.
              */
             infill?: string;
+            /** @description What bays are filled with. Left out: nothing. */
+            insulation?: components["schemas"]["Insulation"];
             /** @description Depths that the crew's jambs are sold in. Default 4 9/16 and 6 9/16 in; in metric none is taken for granted. */
             jambs?: string[];
+            /**
+             * Format: length
+             * @description The shortest offcut that is worth keeping. Default 12 in or 300 mm.
+             */
+            keep?: string;
             /**
              * Format: length
              * @description Width of the saw cut. Default 1/8 in or 3 mm.
@@ -3945,11 +4540,18 @@ export interface components {
              * @enum {string}
              */
             method?: "in-place" | "tilt-up";
+            /** @description How many nails and screws are counted. */
+            nailing?: components["schemas"]["Nailing"];
             /**
              * Format: length
              * @description A reading this close in plan to a wall's line bears on that wall. Default 24 in or 600 mm.
              */
             near?: string;
+            /**
+             * @description How hard a cheaper way to cut the sticks is looked for. Default quick.
+             * @enum {string}
+             */
+            plan?: "quick" | "long";
             /**
              * Format: length
              * @description A piece that was not read at its own place wants three readings that bear on its wall, one of them this close to it. Default 30 in or 750 mm.
@@ -3967,6 +4569,16 @@ export interface components {
              * @description Centre to centre of common studs. Default 16 in or 600 mm.
              */
             spacing?: string;
+            /**
+             * Format: length
+             * @description How much is cut off the end of a whole stick to square it before the first piece. Default none.
+             */
+            square?: string;
+            /**
+             * Format: double
+             * @description Per cent that come on top of the prices of what is bought. Default none: prices are as they are paid.
+             */
+            tax?: number;
             /** @description The unit that a new window is offered with. Default 36 × 48 in or 900 × 1200 mm. */
             unit?: components["schemas"]["Size"];
             /** @description What a layout is charged for, in the crew's own measure: the one with the least score is proposed. */
@@ -4047,6 +4659,65 @@ export interface components {
             /** Format: length */
             width: string;
         };
+        Shelf: {
+            /**
+             * @description What this document is.
+             * @enum {string}
+             */
+            format: "homalos-shelf/1";
+            /** @description What is bought beside lumber. */
+            goods?: components["schemas"]["Goods"][];
+            /** @description What sticks cost. */
+            prices?: components["schemas"]["ShelfPrice"][];
+            /** @description Wood that is there. */
+            wood?: components["schemas"]["ShelfWood"][];
+        };
+        ShelfBody: {
+            /**
+             * Format: int64
+             * @description 0 where nothing was kept yet.
+             */
+            revision: number;
+            shelf: components["schemas"]["Shelf"];
+        };
+        ShelfPrice: {
+            /** Format: length */
+            length: string;
+            /** @description As jobs call it. */
+            lumber: string;
+            /**
+             * Format: double
+             * @description In the crew's currency.
+             */
+            price: number;
+        };
+        ShelfWood: {
+            /**
+             * @description A bowed one gives short pieces only. Default straight.
+             * @enum {string}
+             */
+            condition?: "straight" | "bowed";
+            /** Format: int64 */
+            count: number;
+            /** @description Stretches that no piece is cut from: knots, splits, old nails. */
+            defects?: components["schemas"]["Defect"][];
+            /** @description What is written on it. */
+            label?: string;
+            /**
+             * Format: length
+             * @description As measured; what is rotten or split at its ends taken off.
+             */
+            length: string;
+            /** @description As jobs call it. */
+            lumber: string;
+            /** @description Where it lies. */
+            place?: string;
+            /**
+             * @description Default stick.
+             * @enum {string}
+             */
+            what?: "stick" | "offcut" | "salvage";
+        };
         Signed: {
             /** @description RFC 3339, or as written on the paper. */
             at?: string;
@@ -4124,6 +4795,18 @@ export interface components {
             wanted?: string;
             /** @description What these edits would have changed. */
             yours: components["schemas"]["Change"][];
+        };
+        Stand: {
+            /** @description When, as RFC 3339. */
+            at?: string;
+            by?: string;
+            /** @description Made by the client. Default: the edit's. */
+            id?: string;
+            member: string;
+            /** @description It was taken out of the wall again. */
+            out?: boolean;
+            /** @description Takes the piece's last line back. */
+            undone?: boolean;
         };
         "Start-jobRequest": {
             name: string;
@@ -4261,6 +4944,11 @@ export interface components {
             /** @description Wood for what is fixed to it: cabinets, rails, basins. */
             backing?: components["schemas"]["Backing"][];
             /**
+             * @description Which of its faces are boarded: the one on the snapped line, the other, both or none. Default both.
+             * @enum {string}
+             */
+            boards?: "both" | "line" | "back" | "none";
+            /**
              * @description Side of the snapped line the framing stands on, seen from its from end. Default left.
              * @enum {string}
              */
@@ -4317,6 +5005,8 @@ export interface components {
             top?: string[];
             /** @description The first piece, cut and tried: what it came to shifts the rest. */
             tried?: components["schemas"]["Tried"];
+            /** @description No insulation goes into it, where the job has some. */
+            unfilled?: boolean;
         };
         WallEnd: {
             /** @enum {string} */
@@ -4733,6 +5423,40 @@ export interface operations {
             };
         };
     };
+    "export-boards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     shoot: {
         parameters: {
             query?: never;
@@ -4923,6 +5647,40 @@ export interface operations {
             };
         };
     };
+    "export-insulation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "print-labels": {
         parameters: {
             query?: {
@@ -4954,6 +5712,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "keep-leftovers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfBody"];
                 };
             };
             /** @description Error */
@@ -5342,6 +6132,38 @@ export interface operations {
             };
         };
     };
+    "take-shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "start-job": {
         parameters: {
             query?: never;
@@ -5599,6 +6421,112 @@ export interface operations {
             };
         };
     };
+    "export-wood": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "print-wood": {
+        parameters: {
+            query?: {
+                /** @description Which lists, with commas between: saw, sticks, yard, boards. Left out: all. */
+                of?: string;
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-wood-xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "export-yard": {
         parameters: {
             query?: never;
@@ -5687,6 +6615,136 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanEcho"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-shelf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-shelf": {
+        parameters: {
+            query?: {
+                /** @description Of lengths without a unit, where their column names none. */
+                units?: "imperial" | "metric";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfBody"];
                 };
             };
             /** @description Error */

@@ -7,7 +7,15 @@ const call = (length: string, members: string[], state: Call["state"] = "ready")
   length: `${length} in`,
   said: length,
   state,
-  pieces: members.map((m) => ({ member: m.replace("!", ""), kind: "stud", cut: m.endsWith("!"), begins: 0, ends: 1 })),
+  pieces: members.map((m) => ({
+    member: m.replace("!", ""),
+    kind: "stud",
+    cut: m.endsWith("!"),
+    begins: 0,
+    ends: 1,
+    turn: 1,
+    life: m.endsWith("!") ? "cut" : "to-cut",
+  })),
 });
 const called = (member: string, length: string) => ({ member, length: `${length} in`, said: length });
 const shows = (saw: Call[], c?: ReturnType<typeof called>) => {
