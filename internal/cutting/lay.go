@@ -17,6 +17,7 @@ type Saw struct {
 	Square measure.Length // cut off a whole stick's end before its first piece
 	Bowed  measure.Length // the longest piece that a bowed stick gives
 	Effort Effort
+	Tell   func(cost, bound float64) // is told of each better plan; nil: nobody
 }
 
 // Sticks lays pieces into stock lengths so that the least wood is bought. Pieces longer
@@ -107,7 +108,11 @@ func Lay(ctx context.Context, l *wood.Lumber, pieces []Piece, saw Saw, begun []S
 			p.Needs, of = append(p.Needs, Need{one.Length, 1}), append(of, []Piece{one})
 		}
 	}
-	a := Plan(ctx, p, saw.Effort, nil)
+	var progress func(Answer)
+	if saw.Tell != nil {
+		progress = func(a Answer) { saw.Tell(a.Cost, a.Bound) }
+	}
+	a := Plan(ctx, p, saw.Effort, progress)
 	pile.Sticks = slices.Clone(begun)
 	for _, x := range a.Layouts {
 		for range x.Times {

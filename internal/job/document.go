@@ -144,7 +144,7 @@ type Insulation struct {
 
 // Nailing is the crew's schedule of fixings. The local code decides over it.
 type Nailing struct {
-	End   int    `json:"end,omitempty" minimum:"1" maximum:"20" doc:"In each end of a piece. Default 4 driven at a slant where studs are stood between fixed plates, 2 through the plate where a wall is built flat."`
+	End   int    `json:"end,omitempty" minimum:"0" maximum:"20" doc:"In each end of a piece. Default 4 driven at a slant where studs are stood between fixed plates, 2 through the plate where a wall is built flat."`
 	Step  Length `json:"step,omitzero" format:"length" doc:"How far apart where wood lies along wood: corners, jacks on kings, doubled plates. Default 24 in or 600 mm."`
 	Board Length `json:"board,omitzero" format:"length" doc:"How far apart along each stud under a board. Default 12 in or 300 mm."`
 }
@@ -152,7 +152,7 @@ type Nailing struct {
 // Goods is something that is bought beside lumber.
 type Goods struct {
 	What  string  `json:"what" enum:"board,insulation,nail,track-screw,board-screw,screw,pin,bolt,resin,self-drilling,adhesive,membrane,strap,strap-nail" doc:"As the plan's yard list calls it. Adhesive and membrane count in feet or metres."`
-	Pack  int     `json:"pack,omitempty" minimum:"1" maximum:"100000" doc:"How many come in a pack. Default 1."`
+	Pack  int     `json:"pack,omitempty" minimum:"0" maximum:"100000" doc:"How many come in a pack. Default 1."`
 	Price float64 `json:"price,omitempty" minimum:"0" maximum:"1000000" doc:"Of a pack, in the crew's currency. Left out: not known."`
 	There float64 `json:"there,omitempty" minimum:"0" maximum:"1000000" doc:"How many are there already."`
 }

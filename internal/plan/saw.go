@@ -20,6 +20,7 @@ type Call struct {
 	Lumber string      `json:"lumber"`
 	Length string      `json:"length" doc:"Exact, as in the plan."`
 	Said   string      `json:"said" doc:"As it is read out."`
+	Aloud  string      `json:"aloud" doc:"As it is called across a room."`
 	State  string      `json:"state" enum:"ready,measure-first,blocked"`
 	Held   string      `json:"held,omitempty" doc:"What it waits for."`
 	Pieces []CallPiece `json:"pieces" nullable:"false"`
@@ -75,7 +76,7 @@ func CallList(p Plan) []Call {
 	pieces, out := s.piecesCalled(p.Saw), []Call{}
 	for _, c := range s.Cuts {
 		for _, g := range c.Groups {
-			call := Call{Lumber: g.Lumber, Length: u.Write(g.Length), Said: u.Say(g.Length, s.Rules.Mark), State: g.State, Pieces: []CallPiece{}}
+			call := Call{Lumber: g.Lumber, Length: u.Write(g.Length), Said: u.Say(g.Length, s.Rules.Mark), Aloud: u.Aloud(g.Length, s.Rules.Mark), State: g.State, Pieces: []CallPiece{}}
 			for _, id := range g.Members {
 				m := pieces[id]
 				m.Life = "to-cut"

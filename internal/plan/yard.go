@@ -259,3 +259,12 @@ func shortened(text string, most int) string {
 	}
 	return text
 }
+
+// Said is a length of the plan's job as it is read out, to the mark.
+func (p Plan) Said(l job.Length) string {
+	v, err := l.In(p.Units)
+	if err != nil {
+		return l.String()
+	}
+	return p.Units.Say(v, p.Result.Rules.Mark)
+}

@@ -77,6 +77,7 @@ func (s *Server) plateRoutes(api huma.API) {
 type labels struct {
 	JobID
 	Wall  string `query:"wall" doc:"Of one wall; of all where it is left out."`
+	Of    string `query:"of" enum:"pieces,offcuts" default:"pieces" doc:"What is ready to be cut; or what is left over of sticks and worth keeping, with what came out wrong."`
 	Paper string `query:"paper" enum:"letter,a4"`
 	Wide  string `query:"wide" maxLength:"40" doc:"Of one label: a length. Default 2 5/8 in or 66 mm."`
 	High  string `query:"high" maxLength:"40" doc:"Default 1 1/3 in or 34 mm."`
@@ -102,7 +103,15 @@ func (s *Server) labels(ctx context.Context, in *labels) (*documentAnswer, error
 	u := j.Document.Units
 	speech := words.Speech{Units: u, Set: words.Set(setOf(j.Document))}
 	var all []exchange.Sticker
+	if in.Of == "offcuts" {
+		for _, w := range plan.Leftovers(p, j.Document.Name) {
+			all = append(all, exchange.Sticker{Piece: w.Label, Kind: "offcut", Wall: w.Condition, Length: p.Said(w.Length), Lumber: w.Lumber, Open: s.opensAt(in.host, in.ID, "cut?view=sticks")})
+		}
+	}
 	for _, w := range p.Result.Lists() {
+		if in.Of == "offcuts" {
+			break
+		}
 		if in.Wall != "" && w.Wall.ID != in.Wall {
 			continue
 		}
@@ -172,11 +181,16 @@ func (s *Server) toPrint(ctx context.Context, in *Printed) (j store.Job, w job.W
 // opens is the address that opens a wall: the one that people use, else the one that
 // was asked.
 func (s *Server) opens(host, id, wall string) string {
+	return s.opensAt(host, id, "mark?wall="+url.QueryEscape(wall))
+}
+
+// opensAt is the address that opens a job somewhere.
+func (s *Server) opensAt(host, id, where string) string {
 	at := "http://" + host
 	if len(s.at) > 0 {
 		at = strings.TrimRight(s.at[0], "/")
 	}
-	return fmt.Sprintf("%s/jobs/%s/mark?wall=%s", at, id, url.QueryEscape(wall))
+	return fmt.Sprintf("%s/jobs/%s/%s", at, id, where)
 }
 
 func setOf(d job.Document) string {

@@ -76,7 +76,7 @@ func New(db *store.DB, options ...Option) *Application {
 		o(s)
 	}
 	// a stream must flush, so it is never packed
-	engine.Use(measured, s.journal, newDoor(s.at).check, headers, gzip.Gzip(gzip.BestSpeed, gzip.WithExcludedPathsRegexs([]string{".*/device/.*", ".*/events"})))
+	engine.Use(measured, s.journal, newDoor(s.at).check, headers, gzip.Gzip(gzip.BestSpeed, gzip.WithExcludedPathsRegexs([]string{".*/device/.*", ".*/events", ".*/longer"})))
 	routes(engine, s)
 	s.deviceStream(engine)
 	front(engine)

@@ -10,10 +10,13 @@ import (
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/sse"
 
 	"homalos/internal/exchange"
+	"homalos/internal/measure"
 	"homalos/internal/plan"
 	"homalos/internal/store"
+	"homalos/internal/work"
 )
 
 // WoodLists is a plan's wood as JSON.
@@ -44,6 +47,11 @@ func (s *Server) woodRoutes(api huma.API) {
 			to.SetEscapeHTML(false)
 			return to.Encode(WoodLists{plan.CallList(p), p.Sticks, p.Miscuts(), p.Wood, p.Yard})
 		}))
+	huma.Register(api, huma.Operation{OperationID: "wood-since", Method: http.MethodGet, Path: "/api/jobs/{id}/wood/since", Summary: "What became of list, sticks and order since a revision"}, s.woodSince)
+	sse.Register(api, huma.Operation{
+		OperationID: "look-longer", Method: http.MethodGet, Path: "/api/jobs/{id}/wood/longer", Summary: "Look for a cheaper way to cut the sticks, for some seconds at most",
+		Description: "Server-sent events: each better plan of a lumber, then what it all comes to. Closing the stream ends it. Nothing is changed: rules.plan long takes it.",
+	}, map[string]any{"better": Better{}, "done": Looked{}}, s.lookLonger)
 	huma.Register(api, huma.Operation{OperationID: "print-wood", Method: http.MethodGet, Path: "/api/jobs/{id}/wood.pdf", Summary: "Saw list, sticks, yard list and sheet plan to print"}, s.printWood)
 }
 
@@ -85,4 +93,81 @@ func (s *Server) printWood(ctx context.Context, in *struct {
 	return pdf(ctx, "wood.pdf", func(out *bytes.Buffer) error {
 		return exchange.WriteWood(out, p, exchange.WoodPages{Job: j.Document.Name, Revision: j.Revision, At: time.Now(), Paper: exchange.PaperOf(in.Paper, j.Document.Units), Lists: lists})
 	})
+}
+
+// woodSince compares a job's wood as it is with what it was.
+func (s *Server) woodSince(ctx context.Context, in *struct {
+	JobID
+	Revision int64 `query:"revision" minimum:"1" required:"true"`
+}) (*struct{ Body plan.Since }, error) {
+	j, err := s.store.Job(ctx, in.ID)
+	if err != nil {
+		return nil, problem(ctx, err)
+	}
+	then, err := s.store.At(ctx, in.ID, in.Revision)
+	if err != nil {
+		return nil, problem(ctx, err)
+	}
+	now, err := s.plans.of(ctx, j.Document)
+	if err != nil {
+		return nil, problem(ctx, err)
+	}
+	was, err := s.plans.of(ctx, then)
+	if err != nil {
+		return nil, problem(ctx, err)
+	}
+	return &struct{ Body plan.Since }{plan.Between(was, now, cutIn(then))}, nil
+}
+
+// Better is a better way to cut one lumber.
+type Better struct {
+	Lumber string  `json:"lumber"`
+	Cost   float64 `json:"cost" doc:"In money where there are prices, else in millimetres."`
+	Bound  float64 `json:"bound" doc:"No plan costs less."`
+}
+
+// Looked is what looking longer came to: all sticks that are bought.
+type Looked struct {
+	Was   string  `json:"was" doc:"Before, in length."`
+	Now   string  `json:"now"`
+	Money bool    `json:"money" doc:"Some lumber has prices."`
+	Cost  float64 `json:"cost" doc:"Of what has a price, before."`
+	Costs float64 `json:"costs" doc:"Now."`
+	Gains bool    `json:"gains" doc:"It is cheaper."`
+}
+
+// lookLonger looks for a cheaper plan while somebody listens.
+func (s *Server) lookLonger(ctx context.Context, in *JobID, send sse.Sender) {
+	j, err := s.store.Job(ctx, in.ID)
+	if err != nil {
+		return
+	}
+	p, err := s.plans.of(ctx, j.Document)
+	if err != nil {
+		return
+	}
+	_ = s.plans.desk.at(ctx, crewOf(ctx), func() {
+		now := p.Result.LookLonger(ctx, func(lumber string, cost, bound float64) {
+			_ = send.Data(Better{lumber, cost, bound})
+		})
+		if ctx.Err() == nil {
+			_ = send.Data(looked(p.Result, now))
+		}
+	})
+}
+
+func looked(was, now *work.Result) Looked {
+	out := Looked{}
+	var before, after measure.Length
+	for i, c := range was.Cuts {
+		n := now.Cuts[i]
+		before, after = before+c.Length, after+n.Length
+		if c.Priced {
+			out.Money, out.Cost, out.Costs = true, out.Cost+c.Cost, out.Costs+n.Cost
+		}
+		out.Gains = out.Gains || n.Cost < c.Cost-1e-6
+	}
+	u := was.Rules.Units
+	out.Was, out.Now = u.Say(before, was.Rules.Mark), u.Say(after, was.Rules.Mark)
+	return out
 }

@@ -70,7 +70,20 @@ func Nest(faces []*Face, sheet framing.Sheet) []Board {
 			}
 		}
 	}
-	return boards
+	return numbered(all, boards)
+}
+
+// numbered counts the boards in the order that their first pieces hang.
+func numbered(all []*Piece, boards []Board) []Board {
+	out, as := make([]Board, 0, len(boards)), map[int]int{}
+	for _, p := range all {
+		if as[p.Board] == 0 {
+			out = append(out, boards[p.Board-1])
+			as[p.Board] = len(out)
+		}
+		p.Board = as[p.Board]
+	}
+	return out
 }
 
 // less says that a piece fills one rest better than another.

@@ -45,6 +45,9 @@ type Result struct {
 	Boards   []sheeting.Board // that the faces are cut from
 	CutIns   []*CutIn         // openings in walls that are there
 	Closings []*Closing
+
+	longer bool // its sticks are laid at length, whatever the job says
+	tell   func(cost, bound float64)
 }
 
 // Wall is one wall worked out.
@@ -242,19 +245,36 @@ func (r *Result) Pieces(l *wood.Lumber) (pieces, bought []cutting.Piece) {
 // cut groups all pieces by lumber and lays them into sticks.
 func (r *Result) cut(ctx context.Context) {
 	for _, l := range r.Lumber {
-		pieces, bought := r.Pieces(l)
-		pile := cutting.Lay(ctx, l, bought, r.Saw(), nil)
-		r.Cuts = append(r.Cuts, Lumbered{l.ID, cutting.Alike(l.ID, pieces), pile, cutting.Shopping(pile.Sticks), len(l.Prices) > 0})
+		r.cutOne(ctx, l)
 	}
+}
+
+func (r *Result) cutOne(ctx context.Context, l *wood.Lumber) {
+	pieces, bought := r.Pieces(l)
+	pile := cutting.Lay(ctx, l, bought, r.Saw(), nil)
+	r.Cuts = append(r.Cuts, Lumbered{l.ID, cutting.Alike(l.ID, pieces), pile, cutting.Shopping(pile.Sticks), len(l.Prices) > 0})
 }
 
 // Saw is how the crew cuts.
 func (r *Result) Saw() cutting.Saw {
-	out := cutting.Saw{Kerf: r.Kerf, Square: r.Square, Bowed: r.Site.Bowed}
-	if r.Longer {
+	out := cutting.Saw{Kerf: r.Kerf, Square: r.Square, Bowed: r.Site.Bowed, Tell: r.tell}
+	if r.Longer || r.longer {
 		out.Effort = cutting.Long
 	}
 	return out
+}
+
+// LookLonger is a result whose sticks are laid anew, at length; tell is told of each
+// better plan of a lumber. Where ctx ends it has what was found until then.
+func (r *Result) LookLonger(ctx context.Context, tell func(lumber string, cost, bound float64)) *Result {
+	out := *r
+	out.longer, out.Cuts = true, nil
+	for _, l := range r.Lumber {
+		out.tell = func(cost, bound float64) { tell(l.ID, cost, bound) }
+		out.cutOne(ctx, l)
+	}
+	out.tell = nil
+	return &out
 }
 
 // Member finds a piece by its id, and the wall it is of.

@@ -43,6 +43,7 @@ export type Assess = Schemas["Assess"];
 export type Aim = Schemas["Aim"];
 export type Edit = Schemas["Edit"];
 export type Edited = Schemas["EditsBody"];
+export type Shelf = Schemas["Shelf"];
 export type Imported = Schemas["Imported"];
 export type LogStep = Schemas["LogStep"];
 export type Offers = Pick<Edited, "undo" | "redo">;

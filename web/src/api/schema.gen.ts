@@ -594,6 +594,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/wood/longer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look for a cheaper way to cut the sticks, for some seconds at most
+         * @description Server-sent events: each better plan of a lumber, then what it all comes to. Closing the stream ends it. Nothing is changed: rules.plan long takes it.
+         */
+        get: operations["look-longer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/wood/since": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What became of list, sticks and order since a revision */
+        get: operations["wood-since"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/yard.csv": {
         parameters: {
             query?: never;
@@ -799,6 +836,19 @@ export interface components {
             /** @description What is there. */
             what: string;
             when?: string;
+        };
+        Better: {
+            /**
+             * Format: double
+             * @description No plan costs less.
+             */
+            bound: number;
+            /**
+             * Format: double
+             * @description In money where there are prices, else in millimetres.
+             */
+            cost: number;
+            lumber: string;
         };
         Break: {
             /**
@@ -2102,6 +2152,25 @@ export interface components {
              */
             undoes?: number;
         };
+        Looked: {
+            /**
+             * Format: double
+             * @description Of what has a price, before.
+             */
+            cost: number;
+            /**
+             * Format: double
+             * @description Now.
+             */
+            costs: number;
+            /** @description It is cheaper. */
+            gains: boolean;
+            /** @description Some lumber has prices. */
+            money: boolean;
+            now: string;
+            /** @description Before, in length. */
+            was: string;
+        };
         Lumber: {
             /**
              * Format: length
@@ -2623,6 +2692,8 @@ export interface components {
             stock: string;
         };
         PlanCall: {
+            /** @description As it is called across a room. */
+            aloud: string;
             /** @description What it waits for. */
             held?: string;
             /** @description Exact, as in the plan. */
@@ -3666,6 +3737,14 @@ export interface components {
             text: string;
             to: string;
         };
+        PlanOrderChange: {
+            /** Format: double */
+            now: number;
+            said: string;
+            unit: string;
+            /** Format: double */
+            was: number;
+        };
         PlanOrigin: {
             /** @description What else it is charged for: edges-off-wood, narrow-bays, off-joists, over-hidden, studs-moved, fixings-moved. */
             also: {
@@ -3973,6 +4052,26 @@ export interface components {
             text: string;
             title: string;
         };
+        PlanSince: {
+            /**
+             * Format: int64
+             * @description How many of them are cut already.
+             */
+            cut: number;
+            /** Format: double */
+            now: number;
+            /** @description Rows of the yard list that changed. */
+            order: components["schemas"]["PlanOrderChange"][];
+            /** @description Pieces that are cut to another length, or from other lumber, came or went; those that are cut already first. */
+            pieces: components["schemas"]["PlanPieceChange"][];
+            /** @description Of each lumber that changed: how many sticks are taken. */
+            sticks: components["schemas"]["PlanStickChange"][];
+            /**
+             * Format: double
+             * @description What is ordered cost before, tax and all.
+             */
+            was: number;
+        };
         PlanSized: {
             along: string;
             /** @description The same in millimetres, for drawing. */
@@ -4035,6 +4134,13 @@ export interface components {
              * @enum {string}
              */
             there?: "stick" | "offcut" | "salvage";
+        };
+        PlanStickChange: {
+            lumber: string;
+            /** Format: int64 */
+            now: number;
+            /** Format: int64 */
+            was: number;
         };
         PlanStickCut: {
             /**
@@ -5686,6 +5792,8 @@ export interface operations {
             query?: {
                 /** @description Of one wall; of all where it is left out. */
                 wall?: string;
+                /** @description What is ready to be cut; or what is left over of sticks and worth keeping, with what came out wrong. */
+                of?: "pieces" | "offcuts";
                 paper?: "letter" | "a4";
                 /** @description Of one label: a length. Default 2 5/8 in or 66 mm. */
                 wide?: string;
@@ -6514,6 +6622,94 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "look-longer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": ({
+                        data: components["schemas"]["Better"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "better";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    } | {
+                        data: components["schemas"]["Looked"];
+                        /**
+                         * @description The event name.
+                         * @constant
+                         */
+                        event: "done";
+                        /** @description The event ID. */
+                        id?: number;
+                        /** @description The retry time in milliseconds. */
+                        retry?: number;
+                    })[];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "wood-since": {
+        parameters: {
+            query: {
+                revision: number;
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanSince"];
                 };
             };
             /** @description Error */

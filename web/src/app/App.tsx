@@ -8,6 +8,7 @@ const Read = lazy(() => import("../stages/read/Read"));
 const Line = lazy(() => import("../stages/line/Line"));
 const Mark = lazy(() => import("../stages/mark/Mark"));
 const Cut = lazy(() => import("../stages/cut/Cut"));
+const Stock = lazy(() => import("../stages/stock/Stock"));
 const Later = lazy(() => import("../stages/later/Later"));
 
 /** The addresses: the jobs, and the six stages of one. */
@@ -17,6 +18,7 @@ export function App() {
       <Suspense fallback={<Loading />}>
         <Routes>
           <Route path="/" element={<Jobs />} />
+          <Route path="/stock" element={<Stock />} />
           <Route path="/jobs/:id" element={<JobShell />}>
             <Route index element={<Navigate to="read" replace />} />
             <Route path="read" element={<Read />} />

@@ -33,6 +33,8 @@ const edits: Edit[] = [
   { do: "put-found", part: "zones", entry: { id: "z", of: "floor", outline: [] } },
   { do: "remove-found", part: "zones", key: "z" },
   { do: "cut", cut: { member: "A-S1", length: "93 in" } },
+  { do: "cull", cull: { stick: "2x4/1" } },
+  { do: "stand", stood: { member: "A-S1" } },
 ];
 
 test("what was given stands at once, and nothing else changes", () => {
@@ -51,7 +53,17 @@ test("what was given stands at once, and nothing else changes", () => {
 
 test("every kind of edit is shown at once, or is the server's to work out", () => {
   const kinds = new Set(openapi.components.schemas.Edit.oneOf.map((k) => k.properties.do.enum[0]));
-  const worked = ["apply-fix", "undo", "redo", "remove-lumber", "remove-reading", "remove-tie", "remove-cut"];
+  const worked = [
+    "apply-fix",
+    "undo",
+    "redo",
+    "remove-lumber",
+    "remove-reading",
+    "remove-tie",
+    "remove-cut",
+    "remove-cull",
+    "remove-stood",
+  ];
   expect([...new Set([...edits.map((e) => e.do), ...worked])].sort()).toEqual([...kinds].sort());
 });
 

@@ -46,6 +46,10 @@ export function withEdit(d: Document, e: Edit): Document {
       return { ...d, survey: { ...s, [e.part]: without(s[e.part] as Named[] | undefined, e.key) } };
     case "cut":
       return { ...d, record: { ...d.record, cuts: [...(d.record?.cuts ?? []), e.cut] } };
+    case "cull":
+      return { ...d, record: { ...d.record, culls: [...(d.record?.culls ?? []), e.cull] } };
+    case "stand":
+      return { ...d, record: { ...d.record, stood: [...(d.record?.stood ?? []), e.stood] } };
     default:
       return d;
   }
@@ -53,9 +57,13 @@ export function withEdit(d: Document, e: Edit): Document {
 
 /** The call list with ticks that are on their way: what was cut is never called again. */
 export function withTicks(plan: PlanBody, edits: Edit[]): PlanBody {
-  const cut = new Map(edits.flatMap((e) => (e.do === "cut" ? [[e.cut.member, !e.cut.undone] as const] : [])));
+  const cut = new Map(edits.flatMap((e) => (e.do === "cut" && !e.cut.miscut ? [[e.cut.member, !e.cut.undone] as const] : [])));
   if (cut.size === 0) return plan;
-  const pieces = (c: Call) => c.pieces.map((p) => ({ ...p, cut: cut.get(p.member) ?? p.cut }));
+  const pieces = (c: Call) =>
+    c.pieces.map((p) => {
+      const now = cut.get(p.member);
+      return now === undefined || now === p.cut ? p : { ...p, cut: now, life: now ? ("cut" as const) : ("to-cut" as const) };
+    });
   return { ...plan, saw: plan.saw.map((c) => ({ ...c, pieces: pieces(c) })) };
 }
 

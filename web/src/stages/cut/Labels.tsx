@@ -41,6 +41,16 @@ export function Labels({ wall }: { wall: string }) {
         <Button h={48} mt="sm" component="a" target="_blank" href={`/api/jobs/${id}/labels.pdf?${ask}`}>
           Print the labels
         </Button>
+        <Button
+          h={48}
+          mt="xs"
+          variant="default"
+          component="a"
+          target="_blank"
+          href={`/api/jobs/${id}/labels.pdf?${new URLSearchParams({ ...size, of: "offcuts" })}`}
+        >
+          Labels for offcuts kept
+        </Button>
       </Popover.Dropdown>
     </Popover>
   );

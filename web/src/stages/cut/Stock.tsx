@@ -38,7 +38,23 @@ function OneStock({ lumber: l, at }: { lumber: Lumber; at: number }) {
   const fault: Problem | null = edits.error;
   const set = (change: Partial<Lumber>) => edits.make({ do: "put-lumber", lumber: { ...l, ...change } }).catch(tell);
   const there = l.onHand ?? [];
-  const { one, setOne, send } = useEntry({ length: "", count: 1, what: "stick" as What, place: "" });
+  const { one, setOne, send } = useEntry({
+    length: "",
+    count: 1,
+    what: "stick" as What,
+    condition: "straight",
+    from: "",
+    to: "",
+    place: "",
+  });
+  const entered = () => ({
+    length: one.length,
+    count: one.count,
+    what: one.what,
+    place: one.place || undefined,
+    condition: one.condition === "bowed" ? ("bowed" as const) : undefined,
+    defects: one.from && one.to ? [{ from: one.from, to: one.to }] : undefined,
+  });
   const lengths = plan.usual.stock[at] ?? [];
   const priceOf = (length: string) => l.prices?.find((p) => bare(p.length) === bare(length))?.price;
   return (
@@ -56,7 +72,20 @@ function OneStock({ lumber: l, at }: { lumber: Lumber; at: number }) {
                 {h.count} × <Len text={bare(h.length)} />
               </b>{" "}
               {said[h.what ?? "stick"]}
+              {h.condition === "bowed" && ", bowed"}
+              {(h.defects ?? []).length > 0 && (
+                <>
+                  , not good from{" "}
+                  {h.defects?.map((d, i) => (
+                    <span key={d.from}>
+                      {i > 0 && ", "}
+                      <Len text={bare(d.from)} /> to <Len text={bare(d.to)} />
+                    </span>
+                  ))}
+                </>
+              )}
               {h.place && `, ${h.place}`}
+              {h.label && `, marked ${h.label}`}
             </>
           ),
         }))}
@@ -66,7 +95,7 @@ function OneStock({ lumber: l, at }: { lumber: Lumber; at: number }) {
         className="backing"
         onSubmit={(e) => {
           e.preventDefault();
-          send(set({ onHand: [...there, { ...one, place: one.place || undefined }] }));
+          send(set({ onHand: [...there, entered()] }));
         }}
       >
         <LengthField
@@ -90,6 +119,26 @@ function OneStock({ lumber: l, at }: { lumber: Lumber; at: number }) {
           value={one.what}
           onChange={(e) => setOne({ ...one, what: e.currentTarget.value as What })}
         />
+        <NativeSelect
+          label="How it is"
+          data={[
+            { value: "straight", label: "straight" },
+            { value: "bowed", label: "bowed: short pieces" },
+          ]}
+          value={one.condition}
+          onChange={(e) => setOne({ ...one, condition: e.currentTarget.value })}
+        />
+        {(["from", "to"] as const).map((end) => (
+          <LengthField
+            key={end}
+            label={end === "from" ? "Not good from" : "to"}
+            units={job.document.units}
+            mark={plan.plan.mark}
+            value={one[end]}
+            fault={fault?.of(`.onHand[${there.length}].defects[0].${end}`)}
+            change={(v) => setOne({ ...one, [end]: v })}
+          />
+        ))}
         <TextInput label="Where it lies" value={one.place} onChange={(e) => setOne({ ...one, place: e.currentTarget.value })} />
         <Button type="submit" h={48} variant="default" disabled={!one.length}>
           It is there

@@ -6,6 +6,7 @@ const call = (length: string, members: string[], state: Call["state"] = "ready")
   lumber: "2x4",
   length: `${length} in`,
   said: length,
+  aloud: length,
   state,
   pieces: members.map((m) => ({
     member: m.replace("!", ""),

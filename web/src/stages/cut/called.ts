@@ -7,6 +7,31 @@ export interface Called {
   said: string;
 }
 
+export type Order = "longest" | "walls";
+
+/**
+ * The call list in the order that it is cut: longest first, or wall by wall as they stand. Pieces of one length are called
+ * together, so that the stop is set once for them; wall by wall, once in each wall.
+ */
+export function inOrder(saw: Call[], order: Order, wall: string): Call[] {
+  const mine = saw
+    .map((c) => ({ ...c, pieces: c.pieces.filter((p) => wall === "all" || p.wall === wall || p.member.startsWith(`${wall}-`)) }))
+    .filter((c) => c.pieces.length > 0);
+  if (order === "longest") return mine;
+  const groups = new Map<string, { call: Call; turn: number }>();
+  for (const c of mine)
+    for (const p of c.pieces) {
+      const key = `${p.member.slice(0, p.member.lastIndexOf("-"))} ${c.lumber} ${c.length} ${c.state}`;
+      const g = groups.get(key);
+      if (!g) groups.set(key, { call: { ...c, pieces: [p] }, turn: p.turn });
+      else {
+        g.call.pieces.push(p);
+        g.turn = Math.min(g.turn, p.turn);
+      }
+    }
+  return [...groups.values()].sort((a, b) => a.turn - b.turn).map((g) => g.call);
+}
+
 /**
  * What stands on the saw's screen: the piece that was called stays there until it is cut, whatever others do. When its
  * length has changed since, or it is held, that is said before anything else is called.

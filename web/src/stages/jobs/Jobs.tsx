@@ -85,6 +85,9 @@ export function Jobs() {
               </Button>
             )}
           </FileButton>
+          <Button h={48} variant="default" component={Link} to="/stock">
+            The crew's stock
+          </Button>
           {(shown.length > 3 || filter !== "") && (
             <TextInput
               size="md"
