@@ -4,9 +4,11 @@ import (
 	"context"
 	"math"
 	"math/rand/v2"
+	"strconv"
 	"testing"
 
 	"homalos/internal/measure"
+	"homalos/internal/wood"
 )
 
 // classes are pieces of uniform sizes, from low to high in a hundred of the stick.
@@ -61,5 +63,21 @@ func BenchmarkClasses(b *testing.B) {
 				b.ReportMetric(float64(c.pieces), "pieces")
 			})
 		}
+	}
+}
+
+// BenchmarkMuchThere lays 2000 pieces into 200 kinds of salvage, each with a knot in it.
+func BenchmarkMuchThere(b *testing.B) {
+	l := &wood.Lumber{ID: "2x4", Stock: []measure.Length{2400 * mm, 3600 * mm, 4800 * mm}}
+	for i := range 200 {
+		knot := [2]measure.Length{400 * mm, 421 * mm}
+		l.OnHand = append(l.OnHand, wood.OnHand{Length: measure.Length(1000+17*i) * mm, Count: 10000, What: "salvage", Defects: [][2]measure.Length{knot}})
+	}
+	var pieces []Piece
+	for i := range 2000 {
+		pieces = append(pieces, Piece{strconv.Itoa(i), measure.Length(200+(i*37)%2100) * mm, "ready"})
+	}
+	for b.Loop() {
+		Lay(b.Context(), l, pieces, Saw{Kerf: 3 * mm, Bowed: 600 * mm}, nil)
 	}
 }

@@ -18,6 +18,16 @@ func (s *search) lengths() (n int) {
 	return n
 }
 
+// ending is how many stocks there is an end of: each is a row of its own.
+func (s *search) ending() (n int) {
+	for _, x := range s.p.Stock {
+		if x.OnHand > 0 {
+			n++
+		}
+	}
+	return n
+}
+
 // byWood is a cost that no plan goes below: all of the wood at its least price.
 func (s *search) byWood() float64 {
 	least := math.Inf(1)
@@ -49,6 +59,9 @@ func (s *search) byHand() {
 	for open := range s.p.Stock {
 		if s.p.Stock[open].OnHand == 0 {
 			continue
+		}
+		if s.found && s.work.spent() {
+			break
 		}
 		all, short := s.firstFit(open)
 		s.keep(all, short)
@@ -106,6 +119,7 @@ func (s *search) firstFit(open int) (all []stick, short []int) {
 	for _, i := range order {
 		long := s.p.Needs[i].Length
 		from := start // what had no room for one as long has none for the next
+		s.work.left -= 3*(len(all)-start) + 2*len(s.p.Stock)
 		for n := 0; n < s.demand[i]; n++ {
 			placed := false
 			for ; from < len(all); from++ {

@@ -47,6 +47,9 @@ func (s *search) bestStick(demand, left []int) (best stick, ok bool) {
 	rest := slices.Clone(demand)
 	rest[first]--
 	for j, o := range s.p.Stock {
+		if ok && s.work.spent() {
+			break // one that holds it has been found
+		}
 		if left[j] == 0 || o.takes() < s.p.Needs[first].Length {
 			continue
 		}

@@ -48,20 +48,27 @@ type clear struct {
 type supply struct {
 	lumber *wood.Lumber
 	saw    Saw
+	least  measure.Length // the shortest piece
 	stock  []Stock
 	of     []clear // of each stock
 }
 
+// add adds wood, unless it is too short for any piece.
 func (y *supply) add(s Stock, c clear) {
-	if s.Length > 0 {
+	if s.Length > 0 && s.takes() >= y.least {
 		y.stock, y.of = append(y.stock, s), append(y.of, c)
 	}
 }
 
 // newSupply is all the wood that there is or can be bought, with what is left of the
 // sticks that are begun.
-func newSupply(l *wood.Lumber, saw Saw, begun []Stick) *supply {
+func newSupply(l *wood.Lumber, pieces []Piece, saw Saw, begun []Stick) *supply {
 	y := &supply{lumber: l, saw: saw}
+	for _, p := range pieces {
+		if p.Length > 0 && (y.least == 0 || p.Length < y.least) {
+			y.least = p.Length
+		}
+	}
 	for i, price := range l.Priced() {
 		y.add(Stock{Length: l.Stock[i] - saw.Square, Price: price, OnHand: Endless}, clear{l.Stock[i], saw.Square, nil, -1})
 	}
@@ -87,7 +94,7 @@ func newSupply(l *wood.Lumber, saw Saw, begun []Stick) *supply {
 // what is there costs nothing. Sticks that are begun stay as they are, what is left of
 // them being there; they come first.
 func Lay(ctx context.Context, l *wood.Lumber, pieces []Piece, saw Saw, begun []Stick) (pile Pile) {
-	y := newSupply(l, saw, begun)
+	y := newSupply(l, pieces, saw, begun)
 	p := Problem{Kerf: saw.Kerf, Stock: y.stock}
 	longest := measure.Length(0)
 	for _, s := range y.stock {

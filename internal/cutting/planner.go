@@ -49,7 +49,7 @@ func Plan(ctx context.Context, p Problem, effort Effort, progress func(Answer)) 
 	s.bound = s.priced(s.byWood())
 	s.byHand()
 	if len(p.Stock) > 0 && !s.done() {
-		if lengths := s.lengths(); lengths <= effort.rows() {
+		if rows := s.lengths() + s.ending(); rows <= effort.rows() {
 			rest := s.work.left * 3 / 10 // for what comes after
 			s.work.left -= rest
 			s.byColumns()

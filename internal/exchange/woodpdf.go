@@ -146,7 +146,7 @@ func (x *woodPage) stickList(p plan.Plan) {
 	for _, s := range p.Sticks {
 		x.room(14)
 		x.fitted(margin, x.y+5, name-2, "L", "B", 11, s.ID)
-		where := s.Stock
+		where := bareLength(s.Stock)
 		if s.There != "" {
 			where += ", " + strings.Trim(s.There+" "+s.Place+" "+s.Label, " ")
 		}
@@ -164,7 +164,7 @@ func (x *woodPage) stickList(p plan.Plan) {
 			}
 			x.Line(to, x.y, to, x.y+10)
 			if c.Member != "" && to-from > 7 {
-				x.fitted(from+1, x.y+4.6, to-from-2, "L", "B", 10, strings.TrimSuffix(strings.TrimSuffix(c.Length, " in"), " mm"))
+				x.fitted(from+1, x.y+4.6, to-from-2, "L", "B", 10, bareLength(c.Length))
 				x.fitted(from+1, x.y+8.6, to-from-2, "L", "", 7.5, c.Member)
 			}
 			if i < s.Cut {
@@ -175,12 +175,17 @@ func (x *woodPage) stickList(p plan.Plan) {
 		if end < 0.999 {
 			x.hatch(margin+name+wide*end, x.y, wide*(1-end), 10)
 		}
-		x.fitted(margin+x.wide, x.y+5, left-1, "R", "", 9.5, s.Offcut+" left")
+		x.fitted(margin+x.wide, x.y+5, left-1, "R", "", 9.5, bareLength(s.Offcut)+" left")
 		if s.Kept {
 			x.fitted(margin+x.wide, x.y+9, left-1, "R", "", 8, "keep it")
 		}
 		x.y += 13.5
 	}
+}
+
+// bareLength is a length without its unit, which is the job's.
+func bareLength(text string) string {
+	return strings.TrimSuffix(strings.TrimSuffix(text, " in"), " mm")
 }
 
 // hatch marks wood that nothing is cut from.
@@ -289,7 +294,7 @@ func (x *woodPage) face(w plan.Wall, f plan.Face) {
 	for _, b := range f.Boards {
 		long, high = math.Max(long, b.Box[2]), math.Max(high, b.Box[3])
 	}
-	scale := math.Min(x.wide/long, 70/high)
+	scale := math.Min(x.wide/long, 100/high)
 	tells := 0
 	for _, b := range f.Boards {
 		tells += len(b.Tells)
@@ -306,7 +311,7 @@ func (x *woodPage) face(w plan.Wall, f plan.Face) {
 	top := x.y + 7
 	place := func(b [4]float64) (left, upper, wide, tall float64) {
 		from, to := b[0], b[2]
-		if f.Face == "back" { // seen from its own side, the wall's end is on the left
+		if f.Mirror {
 			from, to = long-b[2], long-b[0]
 		}
 		return margin + from*scale, top + (high-b[3])*scale, (to - from) * scale, (b[3] - b[1]) * scale
@@ -320,7 +325,7 @@ func (x *woodPage) face(w plan.Wall, f plan.Face) {
 		}
 		if wd > 9 && t > 9 {
 			x.fitted(l+1.5, u+5.5, wd-3, "L", "B", 12, fmt.Sprint(b.Board))
-			x.fitted(l+1.5, u+t-1.6, wd-3, "L", "", 8, b.Said)
+			x.fitted(l+1.5, u+9.5, wd-3, "L", "", 8, b.Said)
 		}
 	}
 	x.y = top + high*scale + 4

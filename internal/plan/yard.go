@@ -81,6 +81,7 @@ type Face struct {
 	Face   string      `json:"face" enum:"line,back" doc:"The one on the snapped line, or the other."`
 	Lie    string      `json:"lie" enum:"standing,lying"`
 	Rows   int         `json:"rows"`
+	Mirror bool        `json:"mirror,omitempty" doc:"Seen from its own side, the wall's start is on the right."`
 	Unread bool        `json:"unread,omitempty" doc:"The wall's height isn't known: nothing can be laid out."`
 	Boards []FaceBoard `json:"boards" nullable:"false"`
 }
@@ -114,7 +115,7 @@ type FaceHole struct {
 func (s *writer) writeFaces(w *work.Wall) (out []Face) {
 	u, r := s.Rules.Units, s.Rules
 	for _, f := range w.Faces {
-		one := Face{Face: "line", Lie: "standing", Rows: f.Rows, Unread: f.Unread, Boards: []FaceBoard{}}
+		one := Face{Face: "line", Lie: "standing", Rows: f.Rows, Mirror: f.Back != w.Wall.Right, Unread: f.Unread, Boards: []FaceBoard{}}
 		if f.Back {
 			one.Face = "back"
 		}

@@ -213,6 +213,9 @@ func (r *resolver) setInsulation(given *job.Insulation) {
 	}
 }
 
+// mostParts is how many stretches of wood that is there are looked at, of one lumber.
+const mostParts = 400
+
 // stockThere reads what a lumber costs, and what of it is there.
 func (r *resolver) stockThere(path string, l job.Lumber, lumber *wood.Lumber) {
 	for k, p := range l.Prices {
@@ -229,6 +232,7 @@ func (r *resolver) stockThere(path string, l job.Lumber, lumber *wood.Lumber) {
 			lumber.Prices = append(lumber.Prices, wood.Price{Length: long, Price: p.Price})
 		}
 	}
+	parts := 0
 	for k, h := range l.OnHand {
 		at := fmt.Sprintf("%s.onHand[%d].length", path, k)
 		long, ok := r.must(at, h.Length)
@@ -249,6 +253,10 @@ func (r *resolver) stockThere(path string, l job.Lumber, lumber *wood.Lumber) {
 				continue
 			}
 			one.Defects = append(one.Defects, [2]measure.Length{from, to})
+		}
+		if parts += len(one.Defects) + 1; parts > mostParts {
+			r.faults.Add(at, "more than %d stretches of wood up to here, parted by what isn't good: leave the shortest out", mostParts)
+			return
 		}
 		slices.SortFunc(one.Defects, func(a, b [2]measure.Length) int { return cmp.Compare(a[0], b[0]) })
 		lumber.OnHand = append(lumber.OnHand, one)

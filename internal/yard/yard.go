@@ -159,7 +159,17 @@ func (c *counter) lumber(l *saw.Lumber) {
 	prices := lumber.Priced()
 	rows := map[measure.Length]*Row{}
 	var order []measure.Length
+	parts := map[*wood.OnHand]map[measure.Length]int{} // of sticks with defects: how often each part is used
 	for _, s := range l.Sticks {
+		if s.There != nil && len(s.There.Defects) > 0 {
+			if parts[s.There] == nil {
+				parts[s.There] = map[measure.Length]int{}
+			}
+			before := most(parts[s.There])
+			if parts[s.There][s.From]++; most(parts[s.There]) == before {
+				continue // another part of a stick that is counted
+			}
+		}
 		if s.There != nil && s.There.What == "offcut" {
 			continue // it isn't anything that is sold
 		}
@@ -174,17 +184,44 @@ func (c *counter) lumber(l *saw.Lumber) {
 		}
 	}
 	slices.Sort(order)
+	c.cull(order, rows)
 	for _, stock := range order {
 		row := rows[stock]
 		row.How = []Part{{ByPlan, "", row.Need}, {IsThere, "", -row.There}}
-		bought := row.Need - row.There
-		row.Order = math.Ceil(bought*100/(100-c.r.Cull) - 1e-9)
-		row.Cull = row.Order - bought
+		row.Order = row.Need - row.There + row.Cull
 		if k := slices.Index(lumber.Stock, stock); k >= 0 && len(lumber.Prices) > 0 {
 			row.Each, row.Priced = prices[k], true
 			row.Price = row.Order * row.Each
 		}
 		c.list.Rows = append(c.list.Rows, *row)
+	}
+}
+
+// most is the largest of some counts.
+func most(counts map[measure.Length]int) (out int) {
+	for _, n := range counts {
+		out = max(out, n)
+	}
+	return out
+}
+
+// cull says how many more of each length are ordered, as some of a lumber's sticks are
+// no good: of all together, shared out by how many each has.
+func (c *counter) cull(order []measure.Length, rows map[measure.Length]*Row) {
+	bought := 0.0
+	for _, r := range rows {
+		bought += r.Need - r.There
+	}
+	more := math.Ceil(bought*100/(100-c.r.Cull)-1e-9) - bought
+	for given := 0.0; given < more; given++ {
+		best, want := (*Row)(nil), 0.0
+		for _, stock := range order {
+			r := rows[stock]
+			if n := r.Need - r.There; n > 0 && (best == nil || n/(r.Cull+1) > want) {
+				best, want = r, n/(r.Cull+1)
+			}
+		}
+		best.Cull++
 	}
 }
 

@@ -107,10 +107,12 @@ func TestWhatIsOrderedCoversWhatIsNeeded(t *testing.T) {
 			assert.GreaterOrEqual(t, r.Order+r.There+1e-9, r.Need, r.What)
 			assert.Zero(t, math.Mod(r.Order, float64(r.Pack)), r.What)
 			assert.Less(t, r.Order, r.Need-r.There+r.Cull+float64(r.Pack)+1e-9, "%s: no more than a pack over", r.What)
-			if r.What == "lumber" && r.Order > 0 {
-				assert.GreaterOrEqual(t, r.Order*(1-0.125)+1e-9, r.Need-r.There, "what is good of them is enough")
-			}
 			sum += r.Price
+		}
+		for _, x := range d.Lumber {
+			r := row(l, x.ID)
+			assert.GreaterOrEqual(t, r.Order*(1-0.125)+1e-9, r.Need-r.There, "what is good of them is enough")
+			assert.Less(t, (r.Order-1)*(1-0.125), r.Need-r.There, "and no more than that")
 		}
 		assert.InDelta(t, sum, l.Sum, 1e-6)
 		assert.InDelta(t, sum*0.08, l.Tax, 1e-6)

@@ -3294,6 +3294,8 @@ export interface components {
             face: "line" | "back";
             /** @enum {string} */
             lie: "standing" | "lying";
+            /** @description Seen from its own side, the wall's start is on the right. */
+            mirror?: boolean;
             /** Format: int64 */
             rows: number;
             /** @description The wall's height isn't known: nothing can be laid out. */

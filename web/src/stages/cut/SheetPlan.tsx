@@ -88,9 +88,9 @@ function FaceDrawn({ face: f, wall }: { face: PlanFace; wall: string }) {
     );
   const long = Math.max(...f.boards.map((b) => b.box[2] ?? 0));
   const high = Math.max(...f.boards.map((b) => b.box[3] ?? 0));
-  const back = f.face === "back"; // seen from its own side, the wall's end is on the left
+  const mirror = f.mirror; // seen from its own side
   const place = ([from = 0, low = 0, to = 0, up = 0]: number[]) => ({
-    x: back ? long - to : from,
+    x: mirror ? long - to : from,
     y: high - up,
     width: to - from,
     height: up - low,
