@@ -25,4 +25,11 @@ at=$(grep -o 'http://[0-9.:]*' .data/shots.log)
 go run ./scripts/shots -at "$at" -to docs/screenshots "$@"
 bindery=0190c0de-0000-7000-8000-000000000001
 curl -sf "$at/api/jobs/$bindery/walls/B/card.pdf" -o .data/card.pdf
-pdftoppm -r 90 -png -singlefile .data/card.pdf docs/screenshots/card
+pages=()
+for list in saw sticks yard boards; do
+  curl -sf "$at/api/jobs/$bindery/wood.pdf?of=$list" -o .data/wood.pdf
+  pdftoppm -r 55 -png -singlefile .data/wood.pdf ".data/wood-$list"
+  pages+=(".data/wood-$list.png")
+done
+pdftoppm -r 55 -png -singlefile .data/card.pdf .data/card
+go run ./scripts/shots -join docs/screenshots/printed.png "${pages[@]}" .data/card.png

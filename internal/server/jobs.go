@@ -111,6 +111,11 @@ func (s *Server) jobRoutes(api huma.API) {
 			Revision int64 `query:"revision" minimum:"0" doc:"The job as it stood then; left out, as it is."`
 		}) (*documentAnswer, error) {
 			j, err := s.store.Job(ctx, in.ID)
+			if err == nil {
+				if ahead := notAhead(j, in.Revision); ahead != nil {
+					return nil, ahead
+				}
+			}
 			if err == nil && in.Revision != 0 {
 				j.Document, err = s.store.At(ctx, in.ID, in.Revision)
 			}

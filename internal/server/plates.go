@@ -130,6 +130,9 @@ func (s *Server) labels(ctx context.Context, in *labels) (*documentAnswer, error
 			}
 		}
 	}
+	if len(all) == 0 && in.Of == "offcuts" {
+		return nil, huma.Error422UnprocessableEntity("nothing that is worth keeping is left over yet: an offcut is labelled once its stick is cut up")
+	}
 	x := exchange.Stickers{Job: j.Document.Name, At: time.Now(), Paper: exchange.PaperOf(in.Paper, u)}
 	for _, f := range []struct {
 		name, given string

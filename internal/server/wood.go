@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"fmt"
 	"net/http"
 	"slices"
 	"strings"
@@ -104,6 +105,9 @@ func (s *Server) woodSince(ctx context.Context, in *struct {
 	if err != nil {
 		return nil, problem(ctx, err)
 	}
+	if err := notAhead(j, in.Revision); err != nil {
+		return nil, err
+	}
 	then, err := s.store.At(ctx, in.ID, in.Revision)
 	if err != nil {
 		return nil, problem(ctx, err)
@@ -117,6 +121,14 @@ func (s *Server) woodSince(ctx context.Context, in *struct {
 		return nil, problem(ctx, err)
 	}
 	return &struct{ Body plan.Since }{plan.Between(was, now, cutIn(then))}, nil
+}
+
+// notAhead says what is wrong with a revision that a job hasn't come to yet.
+func notAhead(j store.Job, revision int64) error {
+	if revision <= j.Revision {
+		return nil
+	}
+	return huma.Error422UnprocessableEntity(fmt.Sprintf("the job is at revision %d: give one up to that", j.Revision), &huma.ErrorDetail{Message: "this job hasn't come to it", Location: "query.revision", Value: revision})
 }
 
 // Better is a better way to cut one lumber.

@@ -27,22 +27,21 @@ type shot struct {
 const bindery = "/jobs/0190c0de-0000-7000-8000-000000000001"
 
 var views = []shot{
-	{"jobs-1280", 1280, 800, "/", "", false},
 	{"plan-1280", 1280, 860, bindery + "/read?view=plan", "", false},
-	{"plan-390", 390, 844, bindery + "/read?view=plan", "", false},
-	{"section-1280", 1280, 1120, bindery + "/read?view=plan&mode=section", "", false},
 	{"assess-1280", 1280, 800, bindery + "/read?view=assess", "", false},
 	{"read-1280", 1280, 800, bindery + "/read?wall=A", "", false},
 	{"read-390", 390, 844, bindery + "/read?wall=A", "", false},
 	{"line-1280", 1280, 860, bindery + "/line?wall=D&side=strike", "Check: corner 5 to the A end", false},
-	{"line-390", 390, 844, bindery + "/line?wall=D&side=strike", "", false},
 	{"corner-1280", 1280, 1000, bindery + "/line?wall=D&side=decide", "", false},
 	{"mark-1280", 1280, 1280, bindery + "/mark?wall=A", "A-S2 stud|Look", false},
 	{"opening-1280", 1280, 1400, bindery + "/mark?in=P1", "", false},
 	{"mark-dark-1280", 1280, 800, bindery + "/mark?wall=B", "B-J1 jack", true},
 	{"crossing-1280", 1280, 2200, bindery + "/mark?wall=B", "", false},
 	{"mark-390", 390, 1500, bindery + "/mark?wall=A", "", false},
-	{"cut-1280", 1280, 800, bindery + "/cut", "", false},
+	{"cut-1280", 1280, 900, bindery + "/cut", "A-T1|B-T1|B-S1|B-S2|B-K1|A-S8", false}, // what follows shows them cut
+	{"sticks-1280", 1280, 1000, bindery + "/cut?view=sticks", "", false},
+	{"yard-1280", 1280, 1000, bindery + "/cut?view=yard", "nails for the frame", false},
+	{"boards-1280", 1280, 1000, bindery + "/cut?view=boards&for=B", "", false},
 	{"cut-390", 390, 844, bindery + "/cut", "", false},
 	{"saw-390", 390, 844, bindery + "/cut?saw=1", "", false},
 }
@@ -56,7 +55,15 @@ func main() {
 	width := flag.Int64("width", 1280, "with -path")
 	height := flag.Int64("height", 800, "with -path")
 	dark := flag.Bool("dark", false, "with -path")
+	joined := flag.Bool("join", false, "lay the pictures named side by side into the first name")
 	flag.Parse()
+	if *joined {
+		if err := join(flag.Arg(0), flag.Args()[1:]); err != nil {
+			fmt.Fprintln(os.Stderr, err)
+			os.Exit(1)
+		}
+		return
+	}
 	shots := views
 	if *path != "" {
 		shots = []shot{{"other", *width, *height, *path, *press, *dark}}

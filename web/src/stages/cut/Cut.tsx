@@ -43,7 +43,7 @@ export default function Cut() {
   const held = all.filter((p) => p.life === "held").length;
   return (
     <>
-      <Group mb="sm" className="no-print" gap="sm" align="center">
+      <Group mb="sm" className="no-print" gap="xs" align="center">
         <Button h={48} leftSection={<IconMaximize size={20} />} onClick={() => put({ saw: "1" })}>
           At the saw
         </Button>

@@ -36,7 +36,7 @@ function sumOf(job: string, c: Call): string {
 }
 
 /** How many rows are drawn at once whatever there are: past that only those near the window. */
-const FEW = 60;
+const FEW = 150;
 
 /** The saw list: alike pieces together, ticked as they are cut. */
 export function SawList() {

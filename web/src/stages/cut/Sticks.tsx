@@ -36,7 +36,7 @@ export function Sticks() {
   const shown = sticks.filter((s) => (lumber === "all" || s.lumber === lumber) && isSo[state]?.(s));
   const list = useRef<HTMLUListElement>(null);
   const [top, setTop] = useState(0);
-  const many = shown.length > 60;
+  const many = shown.length > 150;
   const rows = useWindowVirtualizer({
     count: shown.length,
     estimateSize: () => 58,
