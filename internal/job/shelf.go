@@ -32,15 +32,6 @@ type ShelfPrice struct {
 	Price
 }
 
-// ReadShelf reads a crew's stock; the error is a Faults with all that is wrong.
-func ReadShelf(raw []byte) (Shelf, error) {
-	var s Shelf
-	if faults := ReadStrictly(raw, &s); faults != nil {
-		return s, faults
-	}
-	return s, s.Check()
-}
-
 // Check says all that is wrong with a crew's stock.
 func (s Shelf) Check() error {
 	var faults Faults
