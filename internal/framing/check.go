@@ -322,8 +322,8 @@ func (f *framer) checkHeader(m *Member, at measure.Length) {
 
 // checkTilt: a wall built flat sweeps √(H²+t²) on its way up (geometry).
 func (f *framer) checkTilt() {
-	if !f.rules.TiltUp {
-		return
+	if !f.rules.TiltUp || f.Wall.Tilts {
+		return // what it sweeps is off its studs already
 	}
 	depth := f.Wall.Lumber.Depth.Millimetres()
 	for _, m := range f.Members {

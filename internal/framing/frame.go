@@ -2,6 +2,7 @@ package framing
 
 import (
 	"fmt"
+	"math"
 	"sort"
 
 	"homalos/internal/measure"
@@ -355,6 +356,9 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 			m.Sum = append([]Line{{f.rules.Tell(words.GapAt, centre, straight), f.length(e.Value), e.From}}, f.allPlates()...)
 		}
 		m.Sum = append(m.Sum, Line{What: "fit", Value: -f.rules.Fit})
+		if w.Tilts {
+			m.Sum = append(m.Sum, Line{What: f.rules.Tell(words.ToTiltItUp), Value: -f.swept(m.Sum)})
+		}
 		if w.Tried != 0 {
 			m.Sum = append(m.Sum, Line{What: w.triedSaid(f.rules), Value: -w.Tried})
 		}
@@ -496,4 +500,19 @@ func (f *framer) name() {
 		count[m.Kind]++
 		m.ID = fmt.Sprintf("%s-%s%d", f.Wall.ID, m.Kind.Row().Letter, count[m.Kind])
 	}
+}
+
+// swept is by how much a piece is shorter, so that its wall, built flat, passes under
+// the ceiling on its way up: a frame H high and t deep sweeps √(H² + t²). The lines are
+// what it would be long in place. Source: geometry.
+func (f *framer) swept(lines []Line) measure.Length {
+	long := f.Wall.PlateStack()
+	for _, l := range lines {
+		long += l.Value
+	}
+	high, deep := long.Millimetres(), f.Wall.Lumber.Depth.Millimetres()
+	if high <= deep {
+		return 0
+	}
+	return f.length(high - math.Sqrt(high*high-deep*deep))
 }

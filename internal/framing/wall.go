@@ -86,6 +86,7 @@ type Wall struct {
 	Fit, Hold   measure.Length // its own, in place of the job's; Hold 0: none
 	FitGiven    bool
 	Tried       measure.Length // how much too long its first full piece was, by trying it
+	Tilts       bool           // it is built flat and tilted: its studs are shorter by what it sweeps
 	TriedOn     string         // which that was; "": not said
 }
 

@@ -84,6 +84,11 @@ type PutCorners struct {
 	Lone    bool     `json:"lone,omitempty" doc:"The survey was not there before: it goes too, if nothing else is in it."`
 }
 
+// PutOrder gives the order that the walls go up in; left out, as the plan proposes.
+type PutOrder struct {
+	Order []string `json:"order,omitempty" maxItems:"500" nullable:"false" doc:"Ids of walls."`
+}
+
 // PutAssess gives what was asked and seen before cutting; left out, nothing was.
 type PutAssess struct {
 	Assess *Assess `json:"assess,omitempty"`
@@ -148,6 +153,15 @@ func (a *PutRules) apply(d *Document, _ string, _ *Faults) Act {
 	was := d.Rules
 	d.Rules = a.Rules
 	return &PutRules{was}
+}
+
+func (a *PutOrder) apply(d *Document, _ string, _ *Faults) Act {
+	was := d.Order
+	d.Order = a.Order
+	if len(a.Order) == 0 {
+		d.Order = nil
+	}
+	return &PutOrder{was}
 }
 
 func (a *PutMark) apply(d *Document, _ string, _ *Faults) Act {

@@ -36,6 +36,9 @@ func Between(was, now Document) []Edit {
 	if empty := now.Survey != nil && reflect.ValueOf(*now.Survey).IsZero(); now.Survey == nil && was.Survey != nil || empty && was.Survey == nil {
 		do(&PutCorners{[]Corner{}, now.Survey == nil}) // an empty survey is one all the same
 	}
+	if !Equal(was.Order, now.Order) {
+		do(&PutOrder{now.Order})
+	}
 	if !Equal(was.Assess, now.Assess) {
 		do(&PutAssess{now.Assess})
 	}

@@ -25,6 +25,7 @@ type Document struct {
 	Lumber []Lumber       `json:"lumber,omitempty" nullable:"false" doc:"Actual sizes, from one piece measured per delivery."`
 	Survey *Survey        `json:"survey,omitempty"`
 	Walls  []Wall         `json:"walls,omitempty" nullable:"false"`
+	Order  []string       `json:"order,omitempty" maxItems:"500" nullable:"false" doc:"Ids of walls in the order that they go up. Left out: as the plan proposes."`
 	Assess *Assess        `json:"assess,omitempty"`
 	Record *Record        `json:"record,omitempty" doc:"What was done. Nothing of the plan follows from it."`
 }
@@ -125,6 +126,7 @@ type Lumber struct {
 	Prices    []Price  `json:"prices,omitempty" maxItems:"50" nullable:"false" doc:"Of one stick, by its length; a length without one is priced by what the others cost a metre, and by its length where none has a price."`
 	OnHand    []OnHand `json:"onHand,omitempty" maxItems:"200" nullable:"false" doc:"What is there already: it is cut first."`
 	Treated   bool     `json:"treated,omitempty"`
+	Density   float64  `json:"density,omitempty" minimum:"0" maximum:"20000" doc:"Kilograms of a cubic metre. Default 525, treated 650, steel 7850."`
 	Track     bool     `json:"track,omitempty" doc:"Steel track, used as a plate: thickness is its metal's."`
 	Fit       Length   `json:"fit,omitzero" format:"length" doc:"Of track: how much shorter than the space what stands in it is cut, where the wall has no fit of its own. Default 1/8 in or 3 mm."`
 }
@@ -335,6 +337,7 @@ type Wall struct {
 	Openings []Opening `json:"openings,omitempty" nullable:"false"`
 
 	Ends       []WallEnd   `json:"ends,omitempty" nullable:"false" doc:"How its ends meet what they come to, where that is chosen."`
+	Raise      *Raise      `json:"raise,omitempty" doc:"How it goes up. Left out: as the plan proposes, and nothing of it changes a length."`
 	Boards     string      `json:"boards,omitempty" enum:"both,line,back,none" doc:"Which of its faces are boarded: the one on the snapped line, the other, both or none. Default both."`
 	Unfilled   bool        `json:"unfilled,omitempty" doc:"No insulation goes into it, where the job has some."`
 	Membrane   bool        `json:"membrane,omitempty" doc:"A membrane lies under its bottom plate."`
@@ -432,6 +435,13 @@ type Pending struct {
 	To   Length `json:"to" format:"length"`
 	What string `json:"what" maxLength:"200" doc:"What it waits for."`
 	Of   string `json:"of,omitempty" enum:"floor,ceiling,both" doc:"Where the work to come is: the bottom plate waits, the top plate, or both. What stands there waits in any case. Default floor."`
+}
+
+// Raise is how a wall goes up.
+type Raise struct {
+	Way      string   `json:"way" enum:"in-place,tilt,plate-first,sections" doc:"Each stud stood between fixed plates; built flat and tilted, its studs shorter by what it sweeps; bottom plate first, the frame slid or stood on it; in sections, measured again between."`
+	Side     string   `json:"side,omitempty" enum:"left,right" doc:"Where it lies before, seen from its start. Left out: where it clears."`
+	Sections []Length `json:"sections,omitempty" format:"length" maxItems:"12" nullable:"false" doc:"Stations where one section ends and the next begins: its plates end there, with a stud on each side."`
 }
 
 // Break is where a wall's plates end and begin anew, with a stud on each side.

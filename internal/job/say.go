@@ -138,6 +138,8 @@ func sayOne(e Edit, fresh bool, u measure.System) string {
 		return "lumber " + a.Lumber + " taken out"
 	case *PutRules:
 		return "rules changed"
+	case *PutOrder:
+		return "order of walls changed"
 	case *PutMark:
 		return "finest mark changed"
 	case *Rename:

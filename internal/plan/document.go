@@ -28,6 +28,7 @@ type Plan struct {
 	Buy      []Buy          `json:"buy" nullable:"false"`
 	Wood     []Wood         `json:"wood" nullable:"false" doc:"By lumber: what the sticks come to."`
 	Yard     Yard           `json:"yard" doc:"What the job wants from the yard."`
+	Order    []Turn         `json:"order" nullable:"false" doc:"The walls as they go up."`
 	Findings []Finding      `json:"findings" nullable:"false"`
 	Alike    Alike          `json:"alike"`
 	Closings []Closing      `json:"closings,omitempty" nullable:"false" doc:"Openings that are there and are closed; only new pieces are cut and bought."`
@@ -71,6 +72,7 @@ type Wall struct {
 	Spacers   []Spacer        `json:"spacers,omitempty" nullable:"false" doc:"Where it has equal bays: the stretches that they divide."`
 	Sheets    []Sheet         `json:"sheets" nullable:"false" doc:"Each of the crew's boards tried on it, standing and lying; layouts are judged by the first."`
 	Jambs     []Jamb          `json:"jambs,omitempty" nullable:"false" doc:"For each opening that has one: how deep its jamb is, and how a stock one comes to that."`
+	Raising   *Raising        `json:"raising,omitempty" doc:"How it goes up."`
 	Faces     []Face          `json:"faces,omitempty" nullable:"false" doc:"Its boarded faces with their sheet plan."`
 	Crossings []Crossing      `json:"crossings,omitempty" nullable:"false" doc:"What comes through under its top plate, and how it is opened for that."`
 	Holes     []Hole          `json:"holes,omitempty" nullable:"false" doc:"How its pieces are bored and notched for what goes through them."`

@@ -143,7 +143,7 @@ func (p *plans) bytes() map[string]int {
 func weighPlan(p plan.Plan) int {
 	bytes := 20_000 + 300*len(p.Readings) + 300*len(p.Sticks) + 200*len(p.Cuts) + 600*len(p.Findings)
 	for _, w := range p.Walls {
-		bytes += 10_000 + 3_000*len(w.Members) + 900*len(w.Marks) + 800*len(w.Findings) + 1_500*len(w.Advice) + 500*len(w.Holes) + 400*len(w.NoNail) + 900*len(w.Open)
+		bytes += 14_000 + 3_000*len(w.Members) + 900*len(w.Marks) + 800*len(w.Findings) + 1_500*len(w.Advice) + 500*len(w.Holes) + 400*len(w.NoNail) + 900*len(w.Open)
 	}
 	for _, c := range p.CutIns {
 		bytes += 10_000 + 3_000*len(c.Members) + 800*len(c.Findings) + 200*len(c.Studs)

@@ -151,6 +151,13 @@ func (r *resolver) setLumber() {
 		if len(lumber.Stock) == 0 { // a fault: the rest is looked at all the same
 			lumber.Stock = []measure.Length{2400 * measure.Millimetre}
 		}
+		lumber.Density = l.Density
+		if l.Density == 0 {
+			lumber.Density = map[bool]float64{false: 525, true: 650}[l.Treated]
+			if l.Track {
+				lumber.Density = 7850
+			}
+		}
 		r.stockThere(path, l, lumber)
 		if l.Track {
 			lumber.Fit = r.within(path+".fit", l.Fit, framing.SteelFit(u), 0, u.Pick(2*measure.Inch, 50*measure.Millimetre))

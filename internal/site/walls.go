@@ -9,6 +9,7 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/survey"
 	"homalos/internal/wood"
 	"homalos/internal/words"
 )
@@ -72,6 +73,7 @@ func (r *resolver) parts(path string, w job.Wall) *framing.Wall {
 	if u := r.Doc.Units; w.Hold.Given() {
 		wall.Hold = r.within(path+".hold", w.Hold, 0, measure.Millimetre/10, u.Pick(12*measure.Inch, 300*measure.Millimetre))
 	}
+	wall.Tilts = w.Raise != nil && w.Raise.Way == "tilt"
 	if u := r.Doc.Units; w.Tried != nil {
 		wall.TriedOn = w.Tried.Member
 		if l, ok := r.must(path+".tried.tight", w.Tried.Tight); ok {
@@ -276,7 +278,33 @@ func (r *resolver) breaks(path string, w job.Wall, wall *framing.Wall) {
 			wall.Astray = append(wall.Astray, one)
 		}
 	}
+	r.sections(path, w, wall)
 	sort.SliceStable(wall.Breaks, func(i, k int) bool { return wall.Breaks[i].At < wall.Breaks[k].At })
+}
+
+// sections ends both plates where one section of a wall meets the next.
+func (r *resolver) sections(path string, w job.Wall, wall *framing.Wall) {
+	if w.Raise == nil {
+		return
+	}
+	for i, at := range w.Raise.Sections {
+		at, ok := r.must(fmt.Sprintf("%s.raise.sections[%d]", path, i), at)
+		if w.Raise.Way != "sections" {
+			r.faults.Add(fmt.Sprintf("%s.raise.sections[%d]", path, i), "only a wall that goes up in sections has them: leave them out, or choose that way")
+			return
+		}
+		if t := wall.Lumber.Thickness; !ok || at < t || at > wall.Length-t {
+			if ok && at < 0 {
+				r.faults.Add(fmt.Sprintf("%s.raise.sections[%d]", path, i), "%s is off the wall", r.write(at))
+			}
+			continue // the wall was moved or shortened since: nothing is parted there
+		}
+		for _, of := range []survey.Surface{survey.Floor, survey.Ceiling} {
+			if one := (framing.Break{Of: of, At: at}); !slices.Contains(wall.Breaks, one) {
+				wall.Breaks = append(wall.Breaks, one)
+			}
+		}
+	}
 }
 
 // mostBreaks is how often the plates of a wall may end.

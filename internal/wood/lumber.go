@@ -17,6 +17,7 @@ type Lumber struct {
 	Prices    []Price          // of those stock lengths that have one
 	OnHand    []OnHand
 	Treated   bool
+	Density   float64        // kg of a cubic metre
 	Track     bool           // steel track: its thickness is the metal's
 	Fit       measure.Length // of track: how much shorter what stands in it is cut
 }

@@ -42,6 +42,7 @@ var views = []shot{
 	{"sticks-1280", 1280, 1000, bindery + "/cut?view=sticks", "", false},
 	{"yard-1280", 1280, 1000, bindery + "/cut?view=yard", "nails for the frame", false},
 	{"boards-1280", 1280, 1000, bindery + "/cut?view=boards&for=B", "", false},
+	{"stand-1280", 1280, 1000, bindery + "/stand?wall=B", "", false},
 	{"cut-390", 390, 844, bindery + "/cut", "", false},
 	{"saw-390", 390, 844, bindery + "/cut?saw=1", "", false},
 }

@@ -78,7 +78,9 @@ func (c *Crew) act(d job.Document, which int) job.Act {
 		assess.Wanted = append(append([]job.Wanted{}, assess.Wanted...), job.Wanted{ID: c.ID(), Kind: "room", What: "place for the press"})
 		return &job.PutAssess{Assess: &assess}
 	case 11:
-		switch c.IntN(6) {
+		switch c.IntN(7) {
+		case 3:
+			return &job.PutOrder{Order: []string{pick(c, d.Walls).ID, pick(c, d.Walls).ID}}
 		case 0:
 			return &job.CullStick{Cull: job.Cull{Stick: fmt.Sprintf("%s/%d", pick(c, d.Lumber).ID, 1+c.IntN(6)), Undone: c.IntN(3) == 0, As: pick(c, []string{"", "bowed", "waste"})}}
 		case 1:

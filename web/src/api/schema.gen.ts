@@ -1148,6 +1148,8 @@ export interface components {
             mark?: string;
             /** @description What the crew calls the job. */
             name: string;
+            /** @description Ids of walls in the order that they go up. Left out: as the plan proposes. */
+            order?: string[];
             /** @description What was done. Nothing of the plan follows from it. */
             record?: components["schemas"]["Record"];
             rules?: components["schemas"]["Rules"];
@@ -1232,6 +1234,13 @@ export interface components {
             /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
             id?: string;
             rules?: components["schemas"]["Rules"];
+        } | {
+            /** @enum {string} */
+            do: "put-order";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Ids of walls. */
+            order?: string[];
         } | {
             /** @enum {string} */
             do: "put-mark";
@@ -2173,6 +2182,11 @@ export interface components {
         };
         Lumber: {
             /**
+             * Format: double
+             * @description Kilograms of a cubic metre. Default 525, treated 650, steel 7850.
+             */
+            density?: number;
+            /**
              * Format: length
              * @description Actual depth: the wall's framing depth.
              */
@@ -2492,6 +2506,8 @@ export interface components {
             format: "homalos-plan/1";
             mark: string;
             name: string;
+            /** @description The walls as they go up. */
+            order: components["schemas"]["PlanTurn"][];
             /** @description The readings that sums go by, as one would say them. */
             readings: components["schemas"]["PlanSaidReading"][];
             sticks: components["schemas"]["PlanStick"][];
@@ -2684,6 +2700,10 @@ export interface components {
             saw: components["schemas"]["PlanCall"][];
             /** @description The defaults in force, and what is offered next. */
             usual: components["schemas"]["PlanUsual"];
+        };
+        PlanBrace: {
+            /** @description Station. */
+            at: string;
         };
         PlanBuy: {
             /** Format: int64 */
@@ -3432,6 +3452,20 @@ export interface components {
             id: string;
             width: string;
         };
+        PlanHanging: {
+            /**
+             * Format: double
+             * @description Out from the edge that stays down.
+             */
+            from: number;
+            /** Format: double */
+            to: number;
+            /**
+             * Format: double
+             * @description Its underside, up from the floor.
+             */
+            under: number;
+        };
         PlanHole: {
             /** @description Of an upright: up from its foot to the middle of the hole; of what lies: station of the middle. */
             at: string;
@@ -3846,6 +3880,39 @@ export interface components {
             /** @description Least length, with the usual hold in what it bites. */
             screw: string;
         };
+        PlanRaising: {
+            /**
+             * Format: int64
+             * @description To begin a tilt: half of it lies on the floor.
+             */
+            atStart: number;
+            /** @description Temporary: each stays on the open list until it is taken off. */
+            braces: components["schemas"]["PlanBrace"][];
+            /**
+             * Format: int64
+             * @description To hold it upright, 23 kg (50 lb) each.
+             */
+            people: number;
+            /** @enum {string} */
+            proposed: "in-place" | "tilt" | "plate-first" | "sections";
+            shims: components["schemas"]["PlanShim"][];
+            /** @description Turned end to end in plan. */
+            swing: components["schemas"]["PlanSwing"];
+            /** @description Built flat and turned up about its foot: from the left, and from the right, seen from its start. */
+            tilt: components["schemas"]["PlanTilt"][];
+            /**
+             * @description As chosen, else as proposed.
+             * @enum {string}
+             */
+            way: "in-place" | "tilt" | "plate-first" | "sections";
+            /**
+             * Format: double
+             * @description Kilograms of its wood, without boards, which are hung once it stands.
+             */
+            weight: number;
+            /** @description For what is proposed. */
+            why: string[];
+        };
         PlanRelief: {
             cells: components["schemas"]["PlanCell"][];
             contours: components["schemas"]["PlanDrawnContour"][];
@@ -4040,6 +4107,16 @@ export interface components {
             said: string;
             width: string;
         };
+        PlanShim: {
+            /** @description Station. */
+            at: string;
+            thickness: string;
+            /**
+             * @description Over the top plate at a joist, or under the bottom plate.
+             * @enum {string}
+             */
+            where: "over" | "under";
+        };
         PlanShortStub: {
             from: string;
             text: string;
@@ -4179,6 +4256,31 @@ export interface components {
             /** Format: double */
             spread: number;
         };
+        PlanSwept: {
+            /** @description The tightest place. */
+            at: components["schemas"]["PlanSweptAt"];
+            boxes: components["schemas"]["PlanHanging"][];
+            ceiling: components["schemas"]["PlanSweptAt"][];
+            /** Format: double */
+            deep: number;
+            /**
+             * Format: double
+             * @description Of the frame.
+             */
+            high: number;
+        };
+        PlanSweptAt: {
+            /** Format: double */
+            out: number;
+            /** Format: double */
+            up: number;
+        };
+        PlanSwing: {
+            /** @description Between what stands at both its ends; left out where one is open. */
+            has?: string;
+            /** @description √(L² + t²). */
+            needs: string;
+        };
         PlanTapeNumber: {
             /** Format: double */
             at: number;
@@ -4208,6 +4310,46 @@ export interface components {
             said: string;
             strap?: boolean;
             what: string;
+        };
+        PlanTightest: {
+            /**
+             * Format: double
+             * @description Degrees from lying flat.
+             */
+            angle: number;
+            /** @description What it meets there; left out: the ceiling. */
+            by?: string;
+            /** @description Less than nothing where it jams. */
+            clearance: string;
+            station: string;
+        };
+        PlanTilt: {
+            /** @description What stands where it would lie. */
+            blocked?: string[];
+            /** @enum {string} */
+            clears: "yes" | "no" | "unsure";
+            /** @description The least of the height that it has there, as read. */
+            has?: string;
+            /** @description What it sweeps and has, to a 64th or a tenth of a millimetre, and what would cure it. */
+            how: string[];
+            /** @description The height that the frame sweeps, where it is tightest: √(H² + t²). Left out where its height isn't known. */
+            needs?: string;
+            /** @description The section at the tightest place, for drawing. */
+            section?: components["schemas"]["PlanSwept"];
+            /** @description How much shorter it would clear for sure; left out where it does. */
+            shorter?: string;
+            /** @enum {string} */
+            side: "left" | "right";
+            /** @description How sure that is. */
+            spread?: string;
+            text: string;
+            tightest?: components["schemas"]["PlanTightest"];
+        };
+        PlanTurn: {
+            /** @description Walls that it waits for. */
+            after: string[];
+            wall: string;
+            why: string;
         };
         PlanUsual: {
             /** @description Bottom plates that a new wall is offered; none where its own lumber does. */
@@ -4269,6 +4411,8 @@ export interface components {
             origins?: components["schemas"]["PlanOrigin"][];
             /** @description How its plates are cut, notched and tied. */
             plates?: components["schemas"]["PlanPlatesSaid"];
+            /** @description How it goes up. */
+            raising?: components["schemas"]["PlanRaising"];
             /** @description Its length as it is read out, to half a mark. */
             said: string;
             /** @description Each of the crew's boards tried on it, standing and lying; layouts are judged by the first. */
@@ -4469,6 +4613,20 @@ export interface components {
         Quiet: {
             /** Format: int64 */
             revision: number;
+        };
+        Raise: {
+            /** @description Stations where one section ends and the next begins: its plates end there, with a stud on each side. */
+            sections?: string[];
+            /**
+             * @description Where it lies before, seen from its start. Left out: where it clears.
+             * @enum {string}
+             */
+            side?: "left" | "right";
+            /**
+             * @description Each stud stood between fixed plates; built flat and tilted, its studs shorter by what it sweeps; bottom plate first, the frame slid or stood on it; in sections, measured again between.
+             * @enum {string}
+             */
+            way: "in-place" | "tilt" | "plate-first" | "sections";
         };
         Reading: {
             /**
@@ -5104,6 +5262,8 @@ export interface components {
             openings?: components["schemas"]["Opening"][];
             /** @description Stretches held back: counted and shown, not cut. */
             pending?: components["schemas"]["Pending"][];
+            /** @description How it goes up. Left out: as the plan proposes, and nothing of it changes a length. */
+            raise?: components["schemas"]["Raise"];
             /** @description Pipes and cables that are planned in it. */
             runs?: components["schemas"]["Run"][];
             /** @description Studs that somebody wants beside the layout's: for a board's edge, for what hangs there. */

@@ -9,6 +9,7 @@ const Line = lazy(() => import("../stages/line/Line"));
 const Mark = lazy(() => import("../stages/mark/Mark"));
 const Cut = lazy(() => import("../stages/cut/Cut"));
 const Stock = lazy(() => import("../stages/stock/Stock"));
+const Stand = lazy(() => import("../stages/stand/Stand"));
 const Later = lazy(() => import("../stages/later/Later"));
 
 /** The addresses: the jobs, and the six stages of one. */
@@ -25,6 +26,7 @@ export function App() {
             <Route path="line" element={<Line />} />
             <Route path="mark" element={<Mark />} />
             <Route path="cut" element={<Cut />} />
+            <Route path="stand" element={<Stand />} />
             <Route path=":stage" element={<Later />} />
           </Route>
           <Route path="*" element={<Navigate to="/" replace />} />

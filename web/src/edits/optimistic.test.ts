@@ -25,6 +25,7 @@ const edits: Edit[] = [
   { do: "put-lumber", lumber: { id: "2x6", thickness: "1 1/2 in", depth: "5 1/2 in" } },
   { do: "put-rules", rules: { fit: "1/8 in" } },
   { do: "put-mark", mark: "1/32 in" },
+  { do: "put-order", order: ["A"] },
   { do: "rename", name: "y" },
   { do: "add-reading", reading: { id: "r", kind: "gap", value: "96" } },
   { do: "add-tie", tie: { id: "t", kind: "length", from: "1", to: "2", value: "9" } },

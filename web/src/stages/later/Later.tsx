@@ -3,11 +3,6 @@ import { Link, useParams } from "react-router";
 import { Empty } from "../../app/States";
 
 const what: Record<string, { title: string; text: string; next: string }> = {
-  stand: {
-    title: "Stand is not built yet",
-    text: "Here will be how each wall goes up: tilt clearance, weight and people, the order of walls, braces and the plan of days.",
-    next: "cut",
-  },
   prove: {
     title: "Prove is not built yet",
     text: "Here will be the checks with their figures, the log of what was read and cut, and what a new reading does to pieces already cut.",

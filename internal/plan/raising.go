@@ -1,0 +1,170 @@
+package plan
+
+import (
+	"math"
+
+	"homalos/internal/measure"
+	"homalos/internal/raising"
+	"homalos/internal/words"
+	"homalos/internal/work"
+)
+
+// Raising is how a wall goes up.
+type Raising struct {
+	Way      string   `json:"way" enum:"in-place,tilt,plate-first,sections" doc:"As chosen, else as proposed."`
+	Proposed string   `json:"proposed" enum:"in-place,tilt,plate-first,sections"`
+	Why      []string `json:"why" nullable:"false" doc:"For what is proposed."`
+	Tilt     []Tilt   `json:"tilt" nullable:"false" doc:"Built flat and turned up about its foot: from the left, and from the right, seen from its start."`
+	Weight   float64  `json:"weight" doc:"Kilograms of its wood, without boards, which are hung once it stands."`
+	People   int      `json:"people" doc:"To hold it upright, 23 kg (50 lb) each."`
+	AtStart  int      `json:"atStart" doc:"To begin a tilt: half of it lies on the floor."`
+	Swing    Swing    `json:"swing" doc:"Turned end to end in plan."`
+	Shims    []Shim   `json:"shims" nullable:"false"`
+	Braces   []Brace  `json:"braces" nullable:"false" doc:"Temporary: each stays on the open list until it is taken off."`
+}
+
+// Tilt is what can be said of a wall's way up from one side.
+type Tilt struct {
+	Side     string    `json:"side" enum:"left,right"`
+	Needs    string    `json:"needs,omitempty" doc:"The height that the frame sweeps, where it is tightest: √(H² + t²). Left out where its height isn't known."`
+	Has      string    `json:"has,omitempty" doc:"The least of the height that it has there, as read."`
+	Spread   string    `json:"spread,omitempty" doc:"How sure that is."`
+	Clears   string    `json:"clears" enum:"yes,no,unsure"`
+	Tightest *Tightest `json:"tightest,omitempty"`
+	Shorter  string    `json:"shorter,omitempty" doc:"How much shorter it would clear for sure; left out where it does."`
+	Blocked  []string  `json:"blocked,omitempty" nullable:"false" doc:"What stands where it would lie."`
+	Text     string    `json:"text"`
+	How      []string  `json:"how" nullable:"false" doc:"What it sweeps and has, to a 64th or a tenth of a millimetre, and what would cure it."`
+	Section  *Swept    `json:"section,omitempty" doc:"The section at the tightest place, for drawing."`
+}
+
+// Tightest is where a frame comes nearest to what is over it.
+type Tightest struct {
+	Station   string  `json:"station"`
+	Angle     float64 `json:"angle" doc:"Degrees from lying flat."`
+	Clearance string  `json:"clearance" doc:"Less than nothing where it jams."`
+	By        string  `json:"by,omitempty" doc:"What it meets there; left out: the ceiling."`
+}
+
+// Swept is a section square to a wall in millimetres: out from the edge that stays down,
+// to the side the frame lies on, and up from the floor there.
+type Swept struct {
+	High    float64   `json:"high" doc:"Of the frame."`
+	Deep    float64   `json:"deep"`
+	Ceiling []SweptAt `json:"ceiling" nullable:"false"`
+	At      SweptAt   `json:"at" doc:"The tightest place."`
+	Boxes   []Hanging `json:"boxes" nullable:"false"`
+}
+
+// SweptAt is a place in a section: out, and up.
+type SweptAt struct {
+	Out float64 `json:"out"`
+	Up  float64 `json:"up"`
+}
+
+// Hanging is what hangs in a section.
+type Hanging struct {
+	From  float64 `json:"from" doc:"Out from the edge that stays down."`
+	To    float64 `json:"to"`
+	Under float64 `json:"under" doc:"Its underside, up from the floor."`
+}
+
+// Swing is the room a frame wants in its length if it is turned into place in plan.
+type Swing struct {
+	Needs string `json:"needs" doc:"√(L² + t²)."`
+	Has   string `json:"has,omitempty" doc:"Between what stands at both its ends; left out where one is open."`
+}
+
+// Shim is a gap to pack.
+type Shim struct {
+	At        string `json:"at" doc:"Station."`
+	Where     string `json:"where" enum:"over,under" doc:"Over the top plate at a joist, or under the bottom plate."`
+	Thickness string `json:"thickness"`
+}
+
+// Brace is a temporary brace.
+type Brace struct {
+	At string `json:"at" doc:"Station."`
+}
+
+// Turn is one wall in the order that they go up.
+type Turn struct {
+	Wall  string   `json:"wall"`
+	After []string `json:"after" nullable:"false" doc:"Walls that it waits for."`
+	Why   string   `json:"why"`
+}
+
+func (s *writer) writeRaising(p *Plan) {
+	all := raising.Of(s.Result)
+	for i, r := range all {
+		one := s.writeOneRaising(r)
+		p.Walls[i].Raising = &one
+		for _, f := range r.Jams(s.Result) {
+			found := s.writeFinding(f)
+			found.Wall = p.Walls[i].ID
+			p.Walls[i].Findings = append(p.Walls[i].Findings, found)
+		}
+	}
+	order := raising.InOrder(s.Result, all)
+	p.Order = []Turn{}
+	for _, t := range order.Turns {
+		p.Order = append(p.Order, Turn{t.Wall, t.After, t.Why})
+	}
+	for _, f := range order.Findings {
+		p.Findings = append(p.Findings, s.writeFinding(f))
+	}
+}
+
+func (s *writer) writeOneRaising(r raising.Raising) Raising {
+	u := s.Rules.Units
+	out := Raising{
+		Way: string(r.Way), Proposed: string(r.Proposed), Why: r.Why, Tilt: []Tilt{}, Weight: math.Round(r.Weight*10) / 10, People: r.People, AtStart: r.AtStart,
+		Swing: Swing{Needs: u.Write(u.Estimate(r.Swing.Needs.Millimetres()))}, Shims: []Shim{}, Braces: []Brace{},
+	}
+	if r.Swing.Has > 0 {
+		out.Swing.Has = u.Write(r.Swing.Has)
+	}
+	if out.Why == nil {
+		out.Why = []string{}
+	}
+	for _, t := range r.Tilt {
+		out.Tilt = append(out.Tilt, s.writeTilt(t, r.Wall))
+	}
+	for _, x := range r.Shims {
+		where := "under"
+		if x.Over {
+			where = "over"
+		}
+		out.Shims = append(out.Shims, Shim{u.Write(x.At.Nearest(s.Rules.Mark)), where, u.Write(x.Thick)})
+	}
+	for _, b := range r.Braces {
+		out.Braces = append(out.Braces, Brace{u.Write(b.Nearest(s.Rules.Mark))})
+	}
+	return out
+}
+
+func (s *writer) writeTilt(t raising.Tilt, w *work.Wall) Tilt {
+	u := s.Rules.Units
+	mm := u.Estimate
+	out := Tilt{Side: string(t.Side), Clears: string(t.Clears), Blocked: t.Blocked, Text: t.Say(s.Result), How: []string{}}
+	if !t.Known {
+		return out
+	}
+	out.Needs, out.Has, out.Spread = u.Write(mm(t.Needs)), u.Write(mm(t.Has)), u.Write(mm(t.Spread))
+	out.Tightest = &Tightest{Station: u.Write(t.Station.Nearest(s.Rules.Mark)), Angle: math.Round(10*t.Angle) / 10, Clearance: u.Write(mm(t.Clearance)), By: t.By}
+	said := func(v float64) words.Fine { return words.Fine(measure.FromMillimetres(v)) }
+	out.How = append(out.How, s.Rules.Tell(words.SweepsAndHas, said(t.Needs), said(t.Has), said(t.Spread)))
+	if t.Shorter > 0 {
+		out.How = append(out.How, s.Rules.Tell(words.ShorterForSure, said(t.Shorter)))
+		out.Shorter = u.Write(mm(t.Shorter).Up(s.Rules.Mark / 2))
+	}
+	place := t.Place()
+	out.Section = &Swept{High: t.High(), Deep: w.Wall.Lumber.Depth.Millimetres(), Ceiling: []SweptAt{}, At: SweptAt{place[0], place[1]}, Boxes: []Hanging{}}
+	for _, c := range t.Over() {
+		out.Section.Ceiling = append(out.Section.Ceiling, SweptAt{c[0], c[1]})
+	}
+	for _, b := range t.Hanging() {
+		out.Section.Boxes = append(out.Section.Boxes, Hanging{b[0], b[1], b[2]})
+	}
+	return out
+}

@@ -1,0 +1,373 @@
+package raising
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"homalos/internal/framing"
+	"homalos/internal/geo"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+	"homalos/internal/work"
+)
+
+// Side is where a frame lies before it goes up, seen from the wall's start.
+type Side string
+
+// The sides.
+const (
+	Left  Side = "left"
+	Right Side = "right"
+)
+
+// Clears is what can be said of a frame's way up.
+type Clears string
+
+// What can be said.
+const (
+	Yes    Clears = "yes"
+	No     Clears = "no"
+	Unsure Clears = "unsure" // what is read is too uncertain to say
+)
+
+// Tilt is a wall built flat on one side and turned up about its foot.
+type Tilt struct {
+	Side      Side
+	Known     bool    // its height and the room over it are
+	Needs     float64 // the height that it sweeps where it is tightest, mm
+	Has       float64 // what it has there
+	Spread    float64 // how sure that is, half the width of the 95 % interval
+	Clears    Clears
+	Station   measure.Length // where it is tightest
+	Angle     float64        // how far it is up there, degrees from flat
+	Clearance float64        // what is left there, mm; less than nothing: it jams
+	By        string         // what it meets there; "": the ceiling
+	Shorter   float64        // how much shorter its frame would clear, as far as is read; 0: it does
+	Blocked   []string       // what stands where it would lie
+
+	high    float64      // of the frame there
+	place   at           // the tightest
+	ceiling []at         // the section there: what is over it,
+	hanging [][3]float64 // and what hangs: from, to, underside
+}
+
+// High is how high the frame is at the tightest place, mm.
+func (t Tilt) High() float64 { return t.high }
+
+// Place is the tightest place in its section, mm: out from the edge that stays down, and up.
+func (t Tilt) Place() [2]float64 { return [2]float64{t.place.u, t.place.y} }
+
+// Over is the ceiling in that section.
+func (t Tilt) Over() [][2]float64 {
+	out := [][2]float64{}
+	for _, p := range t.ceiling {
+		out = append(out, [2]float64{math.Round(10*p.u) / 10, math.Round(10*p.y) / 10})
+	}
+	return out
+}
+
+// Hanging is what hangs in that section: from, to, underside.
+func (t Tilt) Hanging() [][3]float64 { return append([][3]float64{}, t.hanging...) }
+
+// frameAt is a wall's frame at a station: how high it is.
+type frameAt struct {
+	at   measure.Length
+	high float64
+}
+
+// frame is how high a wall's frame is along it, by its uprights.
+func frame(w *work.Wall) (out []frameAt) {
+	for _, m := range w.Members {
+		if m.Kind.FullHeight() && m.Known && m.Pending == "" {
+			out = append(out, frameAt{m.From + (m.To-m.From)/2, (m.Cut + w.Wall.PlateStack()).Millimetres()})
+		}
+	}
+	slices.SortFunc(out, func(a, b frameAt) int { return cmp.Compare(a.at, b.at) })
+	return out
+}
+
+// through is how high a frame is where its plate is opened for what comes through; else
+// as between its uprights.
+func through(w *work.Wall, all []frameAt, s measure.Length) float64 {
+	for _, c := range w.Crossed {
+		if !c.Whole && s >= c.Out[0] && s <= c.Out[1] && c.High > 0 {
+			return c.High.Millimetres()
+		}
+	}
+	return highAt(all, s)
+}
+
+// highAt is how high it is at a station, straight between its uprights.
+func highAt(all []frameAt, station measure.Length) float64 {
+	for i, f := range all {
+		if f.at < station && i+1 < len(all) {
+			continue
+		}
+		if i == 0 || f.at < station {
+			return f.high
+		}
+		before := all[i-1]
+		share := float64(station-before.at) / float64(f.at-before.at)
+		return before.high + share*(f.high-before.high)
+	}
+	return 0
+}
+
+// outward are the places that a section is read at, shares of what the frame sweeps, out
+// from the edge that stays down.
+var outward = []float64{0, 0.08, 0.18, 0.32, 0.5, 0.7, 0.9, 1}
+
+// sections is how many places along a wall are looked at, at least.
+const sections = 13
+
+// tilt turns a wall up from one side.
+func (r *raiser) tilt(w *work.Wall, side Side) Tilt {
+	out := Tilt{Side: side, Clears: Unsure}
+	frames := frame(w)
+	if len(frames) == 0 || r.Heights == nil {
+		return out
+	}
+	deep := w.Wall.Lumber.Depth.Millimetres()
+	along, off := axes(w.Wall, side)
+	heights := r.Heights.Near(w.Wall.From, w.Wall.To, work.NearReadings)
+	var stations []measure.Length
+	for i := range sections {
+		stations = append(stations, w.Wall.Length*measure.Length(i)/(sections-1))
+	}
+	boxes := r.boxes(w.Wall, along, off, &stations)
+	slices.Sort(stations)
+	stations = slices.Compact(stations)
+	var sums [][]survey.Term
+	places := len(outward) + 1
+	for _, s := range stations {
+		foot := r.foot(w.Wall, side, s)
+		high := Sweep(through(w, frames, s), deep)
+		for k := range places {
+			u := -deep
+			if k > 0 {
+				u = outward[k-1] * high
+			}
+			p := geo.Point{X: foot.X + off.X*u, Y: foot.Y + off.Y*u}
+			sums = append(sums, []survey.Term{{Of: survey.Ceiling, At: p, Weight: 1}, {Of: survey.Floor, At: foot, Weight: -1}})
+		}
+		sums = append(sums, []survey.Term{{Of: survey.Floor, At: foot, Weight: 1}})
+	}
+	read := heights.EstimateAll(sums)
+	best := math.Inf(1)
+	for i, s := range stations {
+		own := read[i*(places+1) : (i+1)*(places+1)]
+		high := through(w, frames, s)
+		var ceiling []at
+		spread, known := 0.0, true
+		for k := range places {
+			u := -deep
+			if k > 0 {
+				u = outward[k-1] * Sweep(high, deep)
+			}
+			known = known && own[k].Known
+			ceiling = append(ceiling, at{u, own[k].Value})
+			spread = math.Max(spread, own[min(k, 2)].Spread)
+		}
+		if !known {
+			continue
+		}
+		out.Known = true
+		var hangs [][3]float64
+		for k := 1; k < len(ceiling); k++ {
+			if p, ok := nearest(ceiling[k-1], ceiling[k], deep); ok {
+				best = out.meets(p, s, high, deep, spread, "", best, ceiling)
+			}
+		}
+		floor := own[places]
+		for _, b := range boxes {
+			if a, c, ok := b.over(r.foot(w.Wall, side, s), along, off, floor); ok {
+				hangs = append(hangs, [3]float64{a.u, c.u, a.y})
+				if p, ok := nearest(a, c, deep); ok {
+					best = out.meets(p, s, high, deep, math.Max(spread, floor.Spread), b.name, best, ceiling)
+				}
+			}
+		}
+		if out.Station == s {
+			out.hanging = hangs
+		}
+	}
+	if !out.Known {
+		return out
+	}
+	switch {
+	case out.Clearance >= out.Spread:
+		out.Clears = Yes
+	case out.Clearance < -out.Spread:
+		out.Clears = No
+	}
+	if short := out.Has - out.Spread; out.Clears != Yes && short > deep {
+		high := through(w, frames, out.Station)
+		out.Shorter = math.Max(0, high-math.Sqrt(short*short-deep*deep))
+	}
+	out.Blocked = r.lies(w, side, Sweep(frames[0].high, deep))
+	return out
+}
+
+// meets keeps the tightest place.
+func (t *Tilt) meets(p at, s measure.Length, high, deep, spread float64, by string, best float64, ceiling []at) float64 {
+	needs := Sweep(high, deep)
+	left := p.far() - needs
+	if left-spread >= best {
+		return best
+	}
+	t.Needs, t.Has, t.Spread, t.Station, t.Clearance, t.By, t.ceiling, t.high, t.place = needs, p.far(), spread, s, left, by, ceiling, high, p
+	t.Angle = math.Max(0, math.Min(90, p.turned(high, deep)))
+	return left - spread
+}
+
+// axes are the directions along a wall, and off it to a side.
+func axes(w *framing.Wall, side Side) (along, off geo.Point) {
+	long := math.Max(w.From.Distance(w.To), 1)
+	along = geo.Point{X: (w.To.X - w.From.X) / long, Y: (w.To.Y - w.From.Y) / long}
+	off = geo.Point{X: -along.Y, Y: along.X}
+	if side == Right {
+		off = geo.Point{X: along.Y, Y: -along.X}
+	}
+	return along, off
+}
+
+// foot is the edge that stays down, at a station: of the face on that side.
+func (r *raiser) foot(w *framing.Wall, side Side, s measure.Length) geo.Point {
+	_, off := axes(w, side)
+	middle, half := w.At(s), w.Lumber.Depth.Millimetres()/2
+	return geo.Point{X: middle.X + off.X*half, Y: middle.Y + off.Y*half}
+}
+
+// box is something overhead: a run with an underside.
+type box struct {
+	name     string
+	from, to geo.Point
+	half     float64
+	under    float64
+	over     func(foot, along, off geo.Point, floor survey.Estimate) (a, b at, ok bool)
+}
+
+// boxes are what hangs over a wall and the floor beside it; the stations that matter for
+// each are added.
+func (r *raiser) boxes(w *framing.Wall, along, off geo.Point, stations *[]measure.Length) (out []box) {
+	for _, o := range r.Obstructions {
+		if o.Rises || o.Stands || o.Underside == nil && o.Headroom == nil || o.Height != nil && (o.Headroom == nil || *o.Headroom < 600) {
+			continue
+		}
+		b := box{name: o.ID, from: o.From, to: o.To, half: o.Width / 2}
+		headroom := o.Headroom != nil
+		if headroom {
+			b.under = *o.Headroom
+		} else {
+			b.under = *o.Underside
+		}
+		from, to := b.from, b.to
+		b.over = func(foot, along, off geo.Point, floor survey.Estimate) (x, y at, ok bool) {
+			low, high, ok := cross(foot, off, from, to, b.half)
+			up := b.under
+			if !headroom {
+				up -= floor.Value
+				ok = ok && floor.Known
+			}
+			return at{low, up}, at{high, up}, ok
+		}
+		out = append(out, b)
+		for _, p := range []geo.Point{b.from, b.to} { // where it is nearest
+			s := (p.X-w.From.X)*along.X + (p.Y-w.From.Y)*along.Y
+			for _, d := range []float64{-b.half, 0, b.half} {
+				if at := measure.FromMillimetres(s + d); at >= 0 && at <= w.Length {
+					*stations = append(*stations, at)
+				}
+			}
+		}
+		step := max(w.Length/60, measure.Inch/2)
+		for at := measure.Length(0); at <= w.Length; at += step {
+			*stations = append(*stations, at)
+		}
+	}
+	return out
+}
+
+// cross is where a strip lies on the line out from a foot: from where to where.
+func cross(foot, off, from, to geo.Point, half float64) (low, high float64, ok bool) {
+	long := math.Max(from.Distance(to), 1e-6)
+	d := geo.Point{X: (to.X - from.X) / long, Y: (to.Y - from.Y) / long}
+	// in the strip's own axes: along it, and across
+	x := func(p geo.Point) (float64, float64) {
+		dx, dy := p.X-from.X, p.Y-from.Y
+		return dx*d.X + dy*d.Y, -dx*d.Y + dy*d.X
+	}
+	a, c := x(foot)
+	va, vc := off.X*d.X+off.Y*d.Y, -off.X*d.Y+off.Y*d.X
+	low, high = math.Inf(-1), math.Inf(1)
+	for _, b := range []struct{ at, v, from, to float64 }{{a, va, 0, long}, {c, vc, -half, half}} {
+		if math.Abs(b.v) < 1e-9 {
+			if b.at < b.from || b.at > b.to {
+				return 0, 0, false
+			}
+			continue
+		}
+		p, q := (b.from-b.at)/b.v, (b.to-b.at)/b.v
+		low, high = math.Max(low, math.Min(p, q)), math.Min(high, math.Max(p, q))
+	}
+	return low, high, low <= high
+}
+
+// lies says what stands where a frame would lie: pipes and posts, walls that are there,
+// the room's own walls.
+func (r *raiser) lies(w *work.Wall, side Side, long float64) (out []string) {
+	along, off := axes(w.Wall, side)
+	a, b := r.foot(w.Wall, side, 0), r.foot(w.Wall, side, w.Wall.Length)
+	inside := func(p geo.Point, margin float64) bool {
+		s := (p.X-a.X)*along.X + (p.Y-a.Y)*along.Y
+		u := (p.X-a.X)*off.X + (p.Y-a.Y)*off.Y
+		return s > margin && s < a.Distance(b)-margin && u > margin && u < long-margin
+	}
+	for _, o := range r.Found().Obstructions {
+		if !o.Rises && !o.Stands {
+			continue
+		}
+		n := max(1, int(o.From.Distance(o.To)/100))
+		for i := range n + 1 {
+			share := float64(i) / float64(n)
+			if inside(geo.Point{X: o.From.X + share*(o.To.X-o.From.X), Y: o.From.Y + share*(o.To.Y-o.From.Y)}, 0) {
+				out = append(out, o.ID)
+				break
+			}
+		}
+	}
+	for i := range r.corners { // it reaches past the room's walls
+		p, q := r.corners[i], r.corners[(i+1)%len(r.corners)]
+		n := max(1, int(p.Distance(q)/100))
+		for k := range n + 1 {
+			share := float64(k) / float64(n)
+			if inside(geo.Point{X: p.X + share*(q.X-p.X), Y: p.Y + share*(q.Y-p.Y)}, 30) {
+				out = append(out, r.wallThere(i))
+				break
+			}
+		}
+	}
+	return slices.Compact(out)
+}
+
+// overlaps says whether a standing wall's body lies where another would lie down.
+func (r *raiser) overlaps(w *work.Wall, side Side, long float64, other *work.Wall) bool {
+	along, off := axes(w.Wall, side)
+	a := r.foot(w.Wall, side, 0)
+	wide := w.Wall.Length.Millimetres()
+	foot := other.Wall.Footprint()
+	const steps = 24
+	for i := range steps + 1 {
+		for _, pair := range [][2]geo.Point{{foot[0], foot[1]}, {foot[3], foot[2]}} {
+			share := float64(i) / steps
+			p := geo.Point{X: pair[0].X + share*(pair[1].X-pair[0].X), Y: pair[0].Y + share*(pair[1].Y-pair[0].Y)}
+			s := (p.X-a.X)*along.X + (p.Y-a.Y)*along.Y
+			u := (p.X-a.X)*off.X + (p.Y-a.Y)*off.Y
+			if s > 30 && s < wide-30 && u > 30 && u < long-30 {
+				return true
+			}
+		}
+	}
+	return false
+}

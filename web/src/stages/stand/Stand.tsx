@@ -1,0 +1,230 @@
+import { Button, Group, NativeSelect, Text } from "@mantine/core";
+import { IconArrowDown, IconArrowUp } from "@tabler/icons-react";
+import { useSearchParams } from "react-router";
+import type { PlanWall, Wall } from "../../api/client";
+import { useJobContext } from "../../app/Shell";
+import { Empty } from "../../app/States";
+import { tell } from "../../app/say";
+import { Len, Said } from "../../drawing/Len";
+import { Told } from "../../drawing/Told";
+import { useEdits } from "../../edits/useEdits";
+import { bare } from "../../entry/bare";
+import "./stand.css";
+import { TiltDrawn } from "./TiltDrawn";
+
+const ways = {
+  "in-place": "stud by stud, in place",
+  tilt: "built flat and tilted",
+  "plate-first": "bottom plate first, the frame stood on it",
+  sections: "in sections",
+} as const;
+
+type Way = keyof typeof ways;
+
+/** How each wall goes up, and in which order. */
+export default function Stand() {
+  const { job, plan } = useJobContext();
+  const [search, setSearch] = useSearchParams();
+  const order = plan.plan.order;
+  const walls = plan.plan.walls;
+  const at = search.get("wall") ?? order[0]?.wall;
+  const wall = walls.find((w) => w.id === at) ?? walls[0];
+  const doc = job.document.walls?.find((w) => w.id === wall?.id);
+  if (!wall || !doc)
+    return (
+      <Empty title="Nothing stands yet">
+        <Text>Place a wall under Line: how it goes up, and after which, follows.</Text>
+      </Empty>
+    );
+  return (
+    <div className="stand">
+      <Order
+        chosen={wall.id}
+        choose={(id) =>
+          setSearch(
+            (now) => {
+              const next = new URLSearchParams(now);
+              next.set("wall", id);
+              return next;
+            },
+            { replace: true },
+          )
+        }
+      />
+      <OneWall key={wall.id} wall={wall} doc={doc} />
+    </div>
+  );
+}
+
+/** The walls as a stack to lift: the next one on top. */
+function Order({ chosen, choose }: { chosen: string; choose: (id: string) => void }) {
+  const { job, plan } = useJobContext();
+  const edits = useEdits(job);
+  const order = plan.plan.order.map((t) => t.wall);
+  const put = (next: string[] | undefined) => edits.make({ do: "put-order", order: next }).catch(tell);
+  const move = (i: number, by: number) => {
+    const next = [...order];
+    const [one] = next.splice(i, 1);
+    if (one === undefined) return;
+    next.splice(i + by, 0, one);
+    put(next);
+  };
+  const broken = plan.plan.findings.filter((f) => f.code.startsWith("order-"));
+  return (
+    <section aria-label="Order of walls" className="stand-order">
+      <h2>In this order</h2>
+      <ol className="stack">
+        {plan.plan.order.map((t, i) => {
+          const w = plan.plan.walls.find((x) => x.id === t.wall);
+          const name = job.document.walls?.find((x) => x.id === t.wall)?.name;
+          return (
+            <li key={t.wall} className={t.wall === chosen ? "here" : ""}>
+              <button type="button" className="stack-wall" onClick={() => choose(t.wall)} aria-pressed={t.wall === chosen}>
+                <b>{i + 1}</b>
+                <span className="grow">
+                  <b>
+                    {t.wall} {name?.toLowerCase()}
+                  </b>
+                  <small>
+                    {w?.raising && ways[w.raising.way]}
+                    {t.after.length > 0 && `, after ${t.after.join(" and ")}`}
+                  </small>
+                </span>
+              </button>
+              <Button
+                variant="default"
+                h={48}
+                px={10}
+                aria-label={`${t.wall} earlier`}
+                disabled={i === 0}
+                onClick={() => move(i, -1)}
+              >
+                <IconArrowUp size={20} />
+              </Button>
+              <Button
+                variant="default"
+                h={48}
+                px={10}
+                aria-label={`${t.wall} later`}
+                disabled={i === order.length - 1}
+                onClick={() => move(i, 1)}
+              >
+                <IconArrowDown size={20} />
+              </Button>
+            </li>
+          );
+        })}
+      </ol>
+      {broken.map((f) => (
+        <p key={f.text} className={f.level === "note" ? "quiet" : "is-stop"} role="alert">
+          <Told text={f.text} /> <Told text={f.fix} />
+        </p>
+      ))}
+      {job.document.order && (
+        <Button h={48} variant="default" onClick={() => put(undefined)}>
+          As proposed
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function OneWall({ wall, doc }: { wall: PlanWall; doc: Wall }) {
+  const { job } = useJobContext();
+  const edits = useEdits(job);
+  const r = wall.raising;
+  if (!r) return null;
+  const raise = (next: Wall["raise"]) => edits.make({ do: "put-wall", wall: { ...doc, raise: next } }).catch(tell);
+  const jams = wall.findings.filter((f) => f.code === "tilt-jams");
+  return (
+    <section aria-label={`How wall ${wall.id} goes up`} className="stand-wall">
+      <h2>
+        Wall {wall.id}, <Len text={bare(wall.said)} />: {ways[r.way]}
+      </h2>
+      <Group gap="sm" align="flex-end" className="no-print">
+        <NativeSelect
+          label="How it goes up"
+          size="md"
+          value={doc.raise?.way ?? ""}
+          onChange={(e) => {
+            const way = e.currentTarget.value as Way | "";
+            raise(way === "" ? undefined : { way });
+          }}
+          data={[
+            { value: "", label: `as proposed: ${ways[r.proposed]}` },
+            ...Object.entries(ways).map(([value, label]) => ({ value, label })),
+          ]}
+        />
+        {doc.raise?.way === "tilt" && (
+          <NativeSelect
+            label="It lies first"
+            size="md"
+            value={doc.raise.side ?? ""}
+            onChange={(e) => raise({ way: "tilt", side: (e.currentTarget.value || undefined) as "left" | undefined })}
+            data={[
+              { value: "", label: "where it clears" },
+              { value: "left", label: "on the left" },
+              { value: "right", label: "on the right" },
+            ]}
+          />
+        )}
+      </Group>
+      {jams.map((f) => (
+        <p key={f.text} className="is-stop" role="alert">
+          <Told text={f.text} /> <Told text={f.fix} />
+        </p>
+      ))}
+      <p>
+        Its wood weighs <b>{Math.round(r.weight)} kg</b>: <b>{r.people}</b> {r.people === 1 ? "person holds" : "people hold"} it
+        upright, <b>{r.atStart}</b> {r.atStart === 1 ? "begins" : "begin"} the tilt. Boards are hung once it stands.
+      </p>
+      <details>
+        <summary>Why {ways[r.proposed]} is proposed</summary>
+        <ul>
+          {r.why.map((w) => (
+            <li key={w}>
+              <Said text={w} />
+            </li>
+          ))}
+        </ul>
+      </details>
+      <div className="tilts">
+        {r.tilt.map((t) => (
+          <TiltDrawn key={t.side} tilt={t} />
+        ))}
+      </div>
+      {r.shims.length > 0 && (
+        <>
+          <h3>Gaps to pack</h3>
+          <ul className="shims">
+            {r.shims.map((s) => (
+              <li key={s.at + s.where}>
+                <b>
+                  <Len text={bare(s.thickness)} />
+                </b>{" "}
+                at <Len text={bare(s.at)} />, {s.where === "over" ? "over the top plate, at the joist" : "under the bottom plate"}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {r.braces.length > 0 && (
+        <p>
+          Temporary braces at{" "}
+          {r.braces.map((b, i) => (
+            <span key={b.at}>
+              {i > 0 && ", "}
+              <Len text={bare(b.at)} />
+            </span>
+          ))}
+          : they come off once the wall is fixed to what holds it.
+        </p>
+      )}
+      <aside className="caution">
+        <b>Before it is lifted:</b> clear the way it turns through and the way out; nobody stands under it; one person gives the
+        word. A wall that carries, or is tied to one that does, waits for the engineer's word. Local rules and the inspector
+        decide.
+      </aside>
+    </section>
+  );
+}
