@@ -143,8 +143,8 @@ func TestTheKeypadWritesFractions(t *testing.T) {
 func TestDarkStaysDarkAndStagesToComeSaySo(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 800, true)
-	v.goes("/jobs/" + id + "/stand")
-	v.sees("Stand is not built yet", "tilt clearance")
+	v.goes("/jobs/" + id + "/prove")
+	v.sees("Prove is not built yet")
 	v.presses("Light or dark")
 	v.until(`document.documentElement.dataset.mantineColorScheme === 'dark'`)
 	require.NoError(t, chromedp.Do(v.ctx, chromedp.Reload()))

@@ -89,6 +89,11 @@ type PutOrder struct {
 	Order []string `json:"order,omitempty" maxItems:"500" nullable:"false" doc:"Ids of walls."`
 }
 
+// PutSchedule gives who works here; left out, nothing is known of it.
+type PutSchedule struct {
+	Schedule *Schedule `json:"schedule,omitempty"`
+}
+
 // PutAssess gives what was asked and seen before cutting; left out, nothing was.
 type PutAssess struct {
 	Assess *Assess `json:"assess,omitempty"`
@@ -162,6 +167,12 @@ func (a *PutOrder) apply(d *Document, _ string, _ *Faults) Act {
 		d.Order = nil
 	}
 	return &PutOrder{was}
+}
+
+func (a *PutSchedule) apply(d *Document, _ string, _ *Faults) Act {
+	was := d.Schedule
+	d.Schedule = a.Schedule
+	return &PutSchedule{was}
 }
 
 func (a *PutMark) apply(d *Document, _ string, _ *Faults) Act {

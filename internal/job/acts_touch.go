@@ -10,6 +10,7 @@ func (a *PutLumber) touches() []string     { return part("lumber", a.Lumber.ID) 
 func (a *RemoveLumber) touches() []string  { return part("lumber", a.Lumber) }
 func (*PutRules) touches() []string        { return part("rules") }
 func (*PutOrder) touches() []string        { return part("order") }
+func (*PutSchedule) touches() []string     { return part("schedule") }
 func (*PutMark) touches() []string         { return part("mark") }
 func (*Rename) touches() []string          { return part("name") }
 func (*PutCorners) touches() []string      { return part("survey", "corners") }
@@ -67,6 +68,7 @@ func (a *AddTie) puts(d Document) (field, path string) {
 
 func (*PutRules) puts(Document) (field, path string)      { return "rules", "rules" }
 func (*PutOrder) puts(Document) (field, path string)      { return "order", "order" }
+func (*PutSchedule) puts(Document) (field, path string)   { return "schedule", "schedule" }
 func (*PutMark) puts(Document) (field, path string)       { return "mark", "mark" }
 func (*Rename) puts(Document) (field, path string)        { return "name", "name" }
 func (*PutCorners) puts(Document) (field, path string)    { return "corners", "survey.corners" }

@@ -39,6 +39,9 @@ func Between(was, now Document) []Edit {
 	if !Equal(was.Order, now.Order) {
 		do(&PutOrder{now.Order})
 	}
+	if !Equal(was.Schedule, now.Schedule) {
+		do(&PutSchedule{now.Schedule})
+	}
 	if !Equal(was.Assess, now.Assess) {
 		do(&PutAssess{now.Assess})
 	}

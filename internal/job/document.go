@@ -17,17 +17,23 @@ const Format = "homalos-job/1"
 
 // Document is a whole job.
 type Document struct {
-	Format string         `json:"format" enum:"homalos-job/1" doc:"What this document is."`
-	Name   string         `json:"name" maxLength:"200" doc:"What the crew calls the job."`
-	Units  measure.System `json:"units" enum:"imperial,metric" doc:"How lengths without a unit are read and all are written."`
-	Mark   Length         `json:"mark,omitzero" format:"length" doc:"Finest mark the crew cuts to. Default 1/16 in or 1 mm."`
-	Rules  *Rules         `json:"rules,omitempty"`
-	Lumber []Lumber       `json:"lumber,omitempty" nullable:"false" doc:"Actual sizes, from one piece measured per delivery."`
-	Survey *Survey        `json:"survey,omitempty"`
-	Walls  []Wall         `json:"walls,omitempty" nullable:"false"`
-	Order  []string       `json:"order,omitempty" maxItems:"500" nullable:"false" doc:"Ids of walls in the order that they go up. Left out: as the plan proposes."`
-	Assess *Assess        `json:"assess,omitempty"`
-	Record *Record        `json:"record,omitempty" doc:"What was done. Nothing of the plan follows from it."`
+	Format   string         `json:"format" enum:"homalos-job/1" doc:"What this document is."`
+	Name     string         `json:"name" maxLength:"200" doc:"What the crew calls the job."`
+	Units    measure.System `json:"units" enum:"imperial,metric" doc:"How lengths without a unit are read and all are written."`
+	Mark     Length         `json:"mark,omitzero" format:"length" doc:"Finest mark the crew cuts to. Default 1/16 in or 1 mm."`
+	Rules    *Rules         `json:"rules,omitempty"`
+	Lumber   []Lumber       `json:"lumber,omitempty" nullable:"false" doc:"Actual sizes, from one piece measured per delivery."`
+	Survey   *Survey        `json:"survey,omitempty"`
+	Walls    []Wall         `json:"walls,omitempty" nullable:"false"`
+	Order    []string       `json:"order,omitempty" maxItems:"500" nullable:"false" doc:"Ids of walls in the order that they go up. Left out: as the plan proposes."`
+	Schedule *Schedule      `json:"schedule,omitempty" doc:"Who works here."`
+	Assess   *Assess        `json:"assess,omitempty"`
+	Record   *Record        `json:"record,omitempty" doc:"What was done. Nothing of the plan follows from it."`
+}
+
+// Schedule is who works here, and when.
+type Schedule struct {
+	Crew int `json:"crew,omitempty" minimum:"0" maximum:"60" doc:"How many people are there. Default 2; 1 works alone, and the steps say how."`
 }
 
 // Rules are the crew's habits.

@@ -22,6 +22,7 @@ var Kinds = []Kind{
 	{Do: "remove-lumber", About: "Take a lumber out that nothing is made of", New: func() Act { return &RemoveLumber{} }},
 	{Do: "put-rules", About: "The crew's rules", New: func() Act { return &PutRules{} }},
 	{Do: "put-order", About: "The order that the walls go up in", New: func() Act { return &PutOrder{} }},
+	{Do: "put-schedule", About: "Who works here", New: func() Act { return &PutSchedule{} }},
 	{Do: "put-mark", About: "The finest mark the crew cuts to", New: func() Act { return &PutMark{} }},
 	{Do: "rename", About: "Call the job otherwise", New: func() Act { return &Rename{} }},
 	{Do: "add-reading", About: "Add a reading; one that corrects another names it", New: func() Act { return &AddReading{} }},

@@ -140,6 +140,8 @@ func sayOne(e Edit, fresh bool, u measure.System) string {
 		return "rules changed"
 	case *PutOrder:
 		return "order of walls changed"
+	case *PutSchedule:
+		return "who works here changed"
 	case *PutMark:
 		return "finest mark changed"
 	case *Rename:

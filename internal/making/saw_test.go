@@ -19,6 +19,8 @@ type saws struct {
 	t   *testing.T
 	d   job.Document
 	now plan.Plan
+
+	planned plan.Plan // as if nothing was cut
 }
 
 func atTheSaw(t *testing.T, d job.Document) *saws {
@@ -28,21 +30,33 @@ func atTheSaw(t *testing.T, d job.Document) *saws {
 }
 
 func (s *saws) plan() {
-	p, err := plan.Compute(s.d)
+	p, err := s.planOf(s.d)
 	require.NoError(s.t, err)
 	s.now = p
 	s.valid()
 }
 
+// planOf is the plan of the job with what was cut: all else is worked out once.
+func (s *saws) planOf(d job.Document) (plan.Plan, error) {
+	if s.planned.Result == nil {
+		bare := d
+		bare.Record = nil
+		p, err := plan.Compute(bare)
+		require.NoError(s.t, err)
+		s.planned = p
+	}
+	return plan.Recorded(s.t.Context(), s.planned, d)
+}
+
 func (s *saws) do(acts ...job.Act) {
-	out, err := (&Maker{Now: s.d}).Make(edits(acts...))
+	out, err := (&Maker{Now: s.d, Plan: s.planOf}).Make(edits(acts...))
 	require.NoError(s.t, err)
 	s.d = out.Document
 	s.plan()
 }
 
 func (s *saws) refused(want string, acts ...job.Act) {
-	_, err := (&Maker{Now: s.d}).Make(edits(acts...))
+	_, err := (&Maker{Now: s.d, Plan: s.planOf}).Make(edits(acts...))
 	assert.ErrorContains(s.t, err, want)
 }
 

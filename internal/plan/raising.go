@@ -20,6 +20,7 @@ type Raising struct {
 	AtStart  int      `json:"atStart" doc:"To begin a tilt: half of it lies on the floor."`
 	Swing    Swing    `json:"swing" doc:"Turned end to end in plan."`
 	Shims    []Shim   `json:"shims" nullable:"false"`
+	Steps    []Step   `json:"steps" nullable:"false" doc:"From striking its line to fixed, by the way in force, for who is there."`
 	Braces   []Brace  `json:"braces" nullable:"false" doc:"Temporary: each stays on the open list until it is taken off."`
 }
 
@@ -87,6 +88,12 @@ type Brace struct {
 	At string `json:"at" doc:"Station."`
 }
 
+// Step is one step of how a wall goes up.
+type Step struct {
+	Kind string `json:"kind" enum:"do,hold,caution,check"`
+	Text string `json:"text"`
+}
+
 // Turn is one wall in the order that they go up.
 type Turn struct {
 	Wall  string   `json:"wall"`
@@ -107,7 +114,20 @@ func (s *writer) writeRaising(p *Plan) {
 	}
 	order := raising.InOrder(s.Result, all)
 	p.Order = []Turn{}
+	people := 2
+	if d := s.Doc.Schedule; d != nil && d.Crew > 0 {
+		people = d.Crew
+	}
 	for _, t := range order.Turns {
+		for i := range all {
+			if all[i].Wall.Wall.ID != t.Wall {
+				continue
+			}
+			p.Walls[i].Raising.Steps = []Step{}
+			for _, x := range raising.Steps(s.Result, &all[i], t.After, people) {
+				p.Walls[i].Raising.Steps = append(p.Walls[i].Raising.Steps, Step{string(x.Kind), x.Text})
+			}
+		}
 		p.Order = append(p.Order, Turn{t.Wall, t.After, t.Why})
 	}
 	for _, f := range order.Findings {

@@ -40,7 +40,11 @@ func (p Plan) Usual() Usual {
 	}
 	out.Rules.Square, out.Rules.Keep, out.Rules.Bowed = job.Exactly(s.Square, u), job.Exactly(s.Keep, u), job.Exactly(s.Bowed, u)
 	out.Rules.Cull, out.Rules.Tax = s.Cull, s.Tax
-	out.Rules.Nailing = &job.Nailing{End: s.Nailing.End, Step: job.Exactly(s.Nailing.Step, u), Board: job.Exactly(s.Nailing.Board, u)}
+	ends := s.Nailing.End
+	if s.Rules.TiltUp {
+		ends = s.Nailing.Flat
+	}
+	out.Rules.Nailing = &job.Nailing{End: ends, Step: job.Exactly(s.Nailing.Step, u), Board: job.Exactly(s.Nailing.Board, u)}
 	size := func(of [2]measure.Length) *job.Size {
 		return &job.Size{Width: job.Exactly(of[0], u), Height: job.Exactly(of[1], u)}
 	}

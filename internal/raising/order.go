@@ -245,7 +245,7 @@ func (r *Raising) Jams(x *work.Result) []framing.Finding {
 	case other:
 		f.Fix = tell(words.OtherSideClears)
 	case len(worst.Blocked) == 0 && worst.Shorter > 0:
-		f.Fix = tell(words.ShorterWouldClear, words.Fine(measure.FromMillimetres(worst.Shorter)))
+		f.Fix = tell(words.ShorterWouldClear, measure.FromMillimetres(worst.Shorter).Up(x.Rules.Mark))
 	}
 	return []framing.Finding{f}
 }

@@ -87,7 +87,11 @@ func (r *raiser) wallThere(corner int) string {
 }
 
 func (r *raiser) raise(w *work.Wall) Raising {
-	out := Raising{Wall: w, Tilt: [2]Tilt{r.tilt(w, Left), r.tilt(w, Right)}, Weight: Weight(w)}
+	var heights *survey.Wary
+	if r.Heights != nil {
+		heights = r.Heights.Near(w.Wall.From, w.Wall.To, work.NearReadings)
+	}
+	out := Raising{Wall: w, Tilt: [2]Tilt{r.tilt(w, Left, heights), r.tilt(w, Right, heights)}, Weight: Weight(w)}
 	out.People = max(1, int(math.Ceil(out.Weight/Lift-1e-9)))
 	out.AtStart = max(1, int(math.Ceil(out.Weight/2/Lift-1e-9)))
 	out.spans(w)

@@ -122,15 +122,14 @@ var outward = []float64{0, 0.08, 0.18, 0.32, 0.5, 0.7, 0.9, 1}
 const sections = 13
 
 // tilt turns a wall up from one side.
-func (r *raiser) tilt(w *work.Wall, side Side) Tilt {
+func (r *raiser) tilt(w *work.Wall, side Side, heights *survey.Wary) Tilt {
 	out := Tilt{Side: side, Clears: Unsure}
 	frames := frame(w)
-	if len(frames) == 0 || r.Heights == nil {
+	if len(frames) == 0 || heights == nil {
 		return out
 	}
 	deep := w.Wall.Lumber.Depth.Millimetres()
 	along, off := axes(w.Wall, side)
-	heights := r.Heights.Near(w.Wall.From, w.Wall.To, work.NearReadings)
 	var stations []measure.Length
 	for i := range sections {
 		stations = append(stations, w.Wall.Length*measure.Length(i)/(sections-1))

@@ -171,7 +171,8 @@ func (r *resolver) setLumber() {
 
 // Nailing is the crew's schedule of fixings.
 type Nailing struct {
-	End         int            // in each end of a piece
+	End         int            // in each end of a piece that is stood in place
+	Flat        int            // through the plate, where a wall is built flat
 	Step, Board measure.Length // along wood that lies on wood; along each stud under a board
 }
 
@@ -185,12 +186,12 @@ func (r *resolver) setGoods(rules job.Rules) {
 	}
 	u := r.Rules.Units
 	r.Nailing = Nailing{
-		End:   given.End,
+		End: given.End, Flat: given.End,
 		Step:  r.within("rules.nailing.step", given.Step, u.Pick(24*measure.Inch, 600*measure.Millimetre), u.Pick(2*measure.Inch, 50*measure.Millimetre), 3*measure.Metre),
 		Board: r.within("rules.nailing.board", given.Board, u.Pick(12*measure.Inch, 300*measure.Millimetre), u.Pick(2*measure.Inch, 50*measure.Millimetre), 3*measure.Metre),
 	}
 	if given.End == 0 {
-		r.Nailing.End = map[bool]int{false: 4, true: 2}[r.Rules.TiltUp]
+		r.Nailing.End, r.Nailing.Flat = 4, 2
 	}
 	r.Goods = map[string]job.Goods{}
 	for i, g := range rules.Goods {

@@ -323,6 +323,10 @@ func (c *counter) anchors(w *work.Wall) {
 // nails are those of a wall's wood, by the crew's schedule.
 func (c *counter) nails(w *work.Wall) {
 	in, s := w.Wall, c.r.Nailing
+	ends := s.End
+	if in.Tilts || c.r.Rules.TiltUp {
+		ends = s.Flat
+	}
 	apart := func(l measure.Length) int { return int(max(0, l)/s.Step) + 1 }
 	track := func(plates []*wood.Lumber) bool {
 		return slices.ContainsFunc(plates, func(l *wood.Lumber) bool { return l.Track })
@@ -341,7 +345,7 @@ func (c *counter) nails(w *work.Wall) {
 				if end.plate && end.track {
 					c.each("track-screw", Ends, in.ID, 2) // one through each flange
 				} else {
-					c.each("nail", Ends, in.ID, s.End)
+					c.each("nail", Ends, in.ID, ends)
 				}
 			}
 			if m.Kind == wood.Jack || m.Kind == wood.Packer {
@@ -351,7 +355,7 @@ func (c *counter) nails(w *work.Wall) {
 			c.each("nail", Along, in.ID, apart(m.To-m.From))
 		case row.Plate:
 		case m.Kind == wood.HeaderPly, m.Kind == wood.SillPiece:
-			c.each("nail", Between, in.ID, 2*s.End)
+			c.each("nail", Between, in.ID, 2*ends)
 		default:
 			c.each("nail", Between, in.ID, 4)
 		}

@@ -78,7 +78,9 @@ func (c *Crew) act(d job.Document, which int) job.Act {
 		assess.Wanted = append(append([]job.Wanted{}, assess.Wanted...), job.Wanted{ID: c.ID(), Kind: "room", What: "place for the press"})
 		return &job.PutAssess{Assess: &assess}
 	case 11:
-		switch c.IntN(7) {
+		switch c.IntN(8) {
+		case 4:
+			return &job.PutSchedule{Schedule: &job.Schedule{Crew: 1 + c.IntN(4)}}
 		case 3:
 			return &job.PutOrder{Order: []string{pick(c, d.Walls).ID, pick(c, d.Walls).ID}}
 		case 0:

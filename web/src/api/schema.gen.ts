@@ -1153,6 +1153,8 @@ export interface components {
             /** @description What was done. Nothing of the plan follows from it. */
             record?: components["schemas"]["Record"];
             rules?: components["schemas"]["Rules"];
+            /** @description Who works here. */
+            schedule?: components["schemas"]["Schedule"];
             survey?: components["schemas"]["Survey"];
             /**
              * @description How lengths without a unit are read and all are written.
@@ -1241,6 +1243,12 @@ export interface components {
             id?: string;
             /** @description Ids of walls. */
             order?: string[];
+        } | {
+            /** @enum {string} */
+            do: "put-schedule";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            schedule?: components["schemas"]["Schedule"];
         } | {
             /** @enum {string} */
             do: "put-mark";
@@ -3896,6 +3904,8 @@ export interface components {
             /** @enum {string} */
             proposed: "in-place" | "tilt" | "plate-first" | "sections";
             shims: components["schemas"]["PlanShim"][];
+            /** @description From striking its line to fixed, by the way in force, for who is there. */
+            steps: components["schemas"]["PlanStep"][];
             /** @description Turned end to end in plan. */
             swing: components["schemas"]["PlanSwing"];
             /** @description Built flat and turned up about its foot: from the left, and from the right, seen from its start. */
@@ -4177,6 +4187,11 @@ export interface components {
         PlanSpan: {
             from: string;
             to: string;
+        };
+        PlanStep: {
+            /** @enum {string} */
+            kind: "do" | "hold" | "caution" | "check";
+            text: string;
         };
         PlanStick: {
             /**
@@ -4913,6 +4928,13 @@ export interface components {
             to?: string;
             /** @description Cold water, drain, vent, cable, … */
             what: string;
+        };
+        Schedule: {
+            /**
+             * Format: int64
+             * @description How many people are there. Default 2; 1 works alone, and the steps say how.
+             */
+            crew?: number;
         };
         Sheet: {
             /** Format: length */

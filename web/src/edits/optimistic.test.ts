@@ -26,6 +26,7 @@ const edits: Edit[] = [
   { do: "put-rules", rules: { fit: "1/8 in" } },
   { do: "put-mark", mark: "1/32 in" },
   { do: "put-order", order: ["A"] },
+  { do: "put-schedule", schedule: { crew: 1 } },
   { do: "rename", name: "y" },
   { do: "add-reading", reading: { id: "r", kind: "gap", value: "96" } },
   { do: "add-tie", tie: { id: "t", kind: "length", from: "1", to: "2", value: "9" } },

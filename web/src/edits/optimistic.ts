@@ -30,6 +30,8 @@ export function withEdit(d: Document, e: Edit): Document {
       return { ...d, rules: e.rules };
     case "put-mark":
       return { ...d, mark: e.mark };
+    case "put-schedule":
+      return { ...d, schedule: e.schedule };
     case "put-order":
       return { ...d, order: e.order };
     case "rename":

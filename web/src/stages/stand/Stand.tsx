@@ -193,6 +193,7 @@ function OneWall({ wall, doc }: { wall: PlanWall; doc: Wall }) {
           <TiltDrawn key={t.side} tilt={t} />
         ))}
       </div>
+      <Steps wall={wall} />
       {r.shims.length > 0 && (
         <>
           <h3>Gaps to pack</h3>
@@ -225,6 +226,43 @@ function OneWall({ wall, doc }: { wall: PlanWall; doc: Wall }) {
         word. A wall that carries, or is tied to one that does, waits for the engineer's word. Local rules and the inspector
         decide.
       </aside>
+    </section>
+  );
+}
+
+const marks = { do: "", hold: "hold", caution: "caution", check: "check" } as const;
+
+/** What is done, in order, from striking the line to fixed: a sheet to print. */
+function Steps({ wall }: { wall: PlanWall }) {
+  const { job } = useJobContext();
+  const edits = useEdits(job);
+  const crew = job.document.schedule?.crew ?? 2;
+  return (
+    <section className="steps" aria-label={`Steps of wall ${wall.id}`}>
+      <Group gap="sm" align="flex-end">
+        <h3>Step by step</h3>
+        <NativeSelect
+          className="no-print"
+          aria-label="Who is there"
+          size="md"
+          value={crew === 1 ? "1" : "2"}
+          onChange={(e) => edits.make({ do: "put-schedule", schedule: { crew: Number(e.currentTarget.value) } }).catch(tell)}
+          data={[
+            { value: "2", label: "two or more people" },
+            { value: "1", label: "one, alone" },
+          ]}
+        />
+        <Button h={42} className="no-print" variant="default" onClick={() => window.print()}>
+          Print
+        </Button>
+      </Group>
+      <ol>
+        {wall.raising?.steps.map((s) => (
+          <li key={s.text} className={`step ${s.kind}`}>
+            {marks[s.kind] && <b className="step-kind">{marks[s.kind]}</b>} <Told text={s.text} />
+          </li>
+        ))}
+      </ol>
     </section>
   );
 }

@@ -1,0 +1,224 @@
+package raising
+
+import (
+	"math"
+	"strings"
+
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+	"homalos/internal/words"
+	"homalos/internal/work"
+)
+
+// StepKind is what a step is.
+type StepKind string
+
+// What steps are.
+const (
+	Do      StepKind = "do"
+	Hold    StepKind = "hold" // it waits for somebody or something
+	Caution StepKind = "caution"
+	Check   StepKind = "check"
+)
+
+// Step is one step of how a wall goes up.
+type Step struct {
+	Kind StepKind
+	Text string
+}
+
+// stepper writes a wall's steps down.
+type stepper struct {
+	r     *work.Result
+	of    *Raising
+	steps []Step
+}
+
+func (s *stepper) add(kind StepKind, code words.Code, args ...any) {
+	s.steps = append(s.steps, Step{kind, s.r.Rules.Tell(code, args...)})
+}
+
+// Steps are how one wall goes up, from striking its line to fixed, by the way that it is
+// to go up, for so many people; after are the walls that stand first.
+func Steps(r *work.Result, of *Raising, after []string, people int) []Step {
+	s := &stepper{r: r, of: of}
+	w := of.Wall
+	s.holds(after)
+	s.add(Do, words.StepStrike, w.Wall.Length)
+	if w.Wall.Membrane {
+		s.add(Do, words.StepMembrane)
+	}
+	s.add(Do, words.StepPlatesMarked, len(w.Marks))
+	stand, between := s.count()
+	s.add(Do, words.StepCount, stand, between)
+	alone := people == 1
+	switch of.Way {
+	case TiltUp:
+		s.flat(between)
+		s.raise()
+	case PlateFirst:
+		s.plate(survey.Floor, alone)
+		s.flat(between)
+		s.add(Caution, words.StepClearWay)
+		s.add(Do, words.StepPlateFirst, of.People)
+		s.braced()
+	case InSections:
+		s.flat(between)
+		s.add(Do, words.StepSection, s.parts())
+		s.raise()
+	default:
+		s.plate(survey.Floor, alone)
+		s.plate(survey.Ceiling, alone)
+		s.add(Do, words.StepStudsInPlace)
+		s.add(Do, words.StepFoot, r.Nailing.End)
+		if s.screwed() {
+			s.add(Do, words.StepScrews)
+		}
+		if len(w.Wall.Openings) > 0 {
+			s.add(Do, words.StepOpenings)
+		}
+		if between > 0 {
+			s.add(Do, words.StepBetween, between)
+		}
+	}
+	s.finish(after)
+	return s.steps
+}
+
+// holds are what the wall waits for.
+func (s *stepper) holds(after []string) {
+	w := s.of.Wall
+	if w.Wall.Carries != "no" {
+		s.add(Hold, words.StepHoldEngineer, w.Wall.ID)
+	}
+	if n := w.Held(); n > 0 {
+		s.add(Hold, words.StepHoldHeld, n)
+	}
+	if len(after) > 0 {
+		s.add(Hold, words.StepHoldAfter, strings.Join(after, ", "))
+	}
+}
+
+// count is how many pieces stand, and how many lie between them.
+func (s *stepper) count() (stand, between int) {
+	for _, m := range s.of.Wall.Members {
+		switch {
+		case m.Kind.Upright():
+			stand++
+		case !m.Kind.Row().Plate && !m.Kind.Row().Apart:
+			between++
+		}
+	}
+	return stand, between
+}
+
+// parts is how many sections its plates are in.
+func (s *stepper) parts() int {
+	n := 1
+	for _, b := range s.of.Wall.Wall.Breaks {
+		if b.Of == survey.Floor {
+			n++
+		}
+	}
+	return n
+}
+
+// plate fixes one to what holds it.
+func (s *stepper) plate(of survey.Surface, alone bool) {
+	a := s.of.Wall.Against[of]
+	fixed, by := words.StepBottomFixed, words.StepBottomAlone
+	if of == survey.Ceiling {
+		fixed, by = words.StepTopFixed, words.StepTopAlone
+	}
+	s.add(Do, fixed, a.Count, s.r.Rules.Tell(a.Anchor.Means().Many))
+	if alone {
+		s.add(Do, by)
+	}
+}
+
+func (s *stepper) screwed() bool { return s.of.Wall.Against[survey.Ceiling].Anchor.By == "screw" }
+
+// flat builds it on the floor.
+func (s *stepper) flat(between int) {
+	w := s.of.Wall
+	side := s.of.Side
+	for _, t := range s.of.Tilt {
+		if side == "" && t.Clears == Yes && len(t.Blocked) == 0 {
+			side = t.Side
+		}
+	}
+	said := s.r.Rules.Tell(words.SideLeft)
+	if side == Right {
+		said = s.r.Rules.Tell(words.SideRight)
+	}
+	s.add(Do, words.StepBuildFlat, said, s.r.Nailing.Flat)
+	if len(w.Wall.Openings) > 0 {
+		s.add(Do, words.StepOpenings)
+	}
+	if between > 0 {
+		s.add(Do, words.StepBetween, between)
+	}
+	if s.of.Highest > 0 {
+		diagonal := measure.FromMillimetres(math.Hypot(s.of.Highest, w.Wall.Length.Millimetres()))
+		s.add(Check, words.StepSquare, diagonal)
+	}
+}
+
+func (s *stepper) raise() {
+	s.add(Caution, words.StepClearWay)
+	s.add(Do, words.StepRaise, s.of.AtStart, s.of.People, s.of.Weight)
+	s.braced()
+}
+
+func (s *stepper) braced() {
+	if n := len(s.of.Braces); n > 0 {
+		s.add(Do, words.StepBrace, n)
+	}
+}
+
+// finish plumbs it, packs it and fixes it.
+func (s *stepper) finish(after []string) {
+	w := s.of.Wall
+	s.add(Check, words.StepPlumb)
+	if len(after) == 0 && s.joined() {
+		s.add(Check, words.StepFirstOfChain, s.rack(), s.r.Rules.Mark, s.level())
+	}
+	if n := len(s.of.Shims); n > 0 {
+		thick := measure.Length(0)
+		for _, x := range s.of.Shims {
+			thick = max(thick, x.Thick)
+		}
+		s.add(Do, words.StepPack, n, thick)
+	}
+	s.add(Do, words.StepFriction)
+	s.add(Do, words.StepFixOrder)
+	if s.r.Insulation.Width > 0 && s.joined() {
+		s.add(Do, words.StepCornerFilled)
+	}
+	if s.r.Rules.Whole {
+		for _, o := range w.Wall.Openings {
+			if o.CutsPlate() {
+				s.add(Do, words.StepSawnOut, o.ID)
+			}
+		}
+	}
+	if len(s.of.Braces) > 0 {
+		s.add(Do, words.StepBracesOff)
+	}
+}
+
+// joined says whether another new wall meets it.
+func (s *stepper) joined() bool {
+	return len(s.of.Wall.Joined) > 0 || len(s.of.Wall.Meetings) > 0
+}
+
+// level is how long the level is that a wall is plumbed by. Usual: 4 ft (1200 mm).
+func (s *stepper) level() measure.Length {
+	return s.r.Rules.Units.Pick(48*measure.Inch, 1200*measure.Millimetre)
+}
+
+// rack is how far a wall's top moves for each mark that the level shows.
+func (s *stepper) rack() measure.Length {
+	share := s.of.Highest / s.level().Millimetres()
+	return measure.FromMillimetres(share * s.r.Rules.Mark.Millimetres()).Nearest(s.r.Rules.Mark / 2)
+}
