@@ -49,11 +49,9 @@ func TestEveryonesEyesAndHands(t *testing.T) {
 				{"mark", "/jobs/" + id + "/mark?wall=A", true, nil},
 				{"cut", "/jobs/" + id + "/cut", true, nil},
 				{"at the saw", "/jobs/" + id + "/cut?saw=1", true, nil},
-				{"sticks", "/jobs/" + id + "/cut?view=sticks", false, nil},
 				{"yard", "/jobs/" + id + "/cut?view=yard", true, nil},
 				{"boards", "/jobs/" + id + "/cut?view=boards", false, nil},
 				{"stand", "/jobs/" + id + "/stand", true, nil},
-				{"stock", "/stock", false, nil},
 				{"rules", "/jobs/" + id + "/cut", false, []string{"Rules, lumber and export", "Rules and lumber"}},
 			} {
 				if size[0] < 1000 && !view.site {

@@ -91,6 +91,11 @@ func TestFourWallsInSeventyTouches(t *testing.T) {
 			if strings.HasPrefix(asked, "Enough") {
 				break
 			}
+			// the field goes to where it is asked for, a moment after that is said
+			if _, rest, ok := strings.Cut(asked, " at "); ok {
+				station, _, _ := strings.Cut(rest, ",")
+				v.until(fmt.Sprintf(`[...document.querySelectorAll('label')].some(l => l.innerText.startsWith('Along wall') && document.getElementById(l.htmlFor)?.value.startsWith(%q))`, station))
+			}
 			switch {
 			case strings.Contains(asked, "floor"):
 				c.fill("From the laser", "-41 1/4\n")
