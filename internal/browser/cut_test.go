@@ -93,7 +93,7 @@ func TestTheCrewsStock(t *testing.T) {
 	v.does(`{ const f = document.querySelectorAll('form.backing')[0]; f.querySelectorAll('input')[1].focus() }`)
 	v.keys("96")
 	v.presses("Keep it")
-	v.sees("1 × 2x4, 96")
+	v.sees("1 × 2x4, 96 in")
 	v.goes("/jobs/" + id + "/cut?view=yard")
 	v.presses("Take the crew's stock and prices")
 	v.sees("revision 2")

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"io"
 	"math"
+	"slices"
 	"strings"
 	"time"
 
@@ -295,11 +296,15 @@ func (x *woodPage) face(w plan.Wall, f plan.Face) {
 		long, high = math.Max(long, b.Box[2]), math.Max(high, b.Box[3])
 	}
 	scale := math.Min(x.wide/long, 100/high)
-	tells := 0
+	var tells []string
 	for _, b := range f.Boards {
-		tells += len(b.Tells)
+		for _, text := range b.Tells {
+			if !slices.Contains(tells, text) { // alike boards say alike
+				tells = append(tells, text)
+			}
+		}
 	}
-	x.room(high*scale + 14 + math.Min(float64(tells), 6)*4)
+	x.room(high*scale + 14 + math.Min(float64(len(tells)), 6)*4)
 	side := "the face on the line"
 	if f.Face == "back" {
 		side = "the other face"
@@ -325,22 +330,22 @@ func (x *woodPage) face(w plan.Wall, f plan.Face) {
 		}
 		if wd > 9 && t > 9 {
 			x.fitted(l+1.5, u+5.5, wd-3, "L", "B", 12, fmt.Sprint(b.Board))
-			x.fitted(l+1.5, u+9.5, wd-3, "L", "", 8, b.Said)
+			said := b.Said
+			if b.Rest {
+				said += ", from a rest"
+			}
+			x.fitted(l+1.5, u+9.5, wd-3, "L", "", 8, said)
 		}
 	}
 	x.y = top + high*scale + 4
 	x.font("", 8.5)
-	n := 0
-	for _, b := range f.Boards {
-		for _, text := range b.Tells {
-			if n++; n <= 6 {
-				x.fitted(margin, x.y, x.wide, "L", "", 8.5, fmt.Sprintf("Board %d, %s: %s", b.Board, b.Said, text))
-				x.y += 4
-			}
+	for i, text := range tells {
+		if i == 6 {
+			x.say(margin, x.y, "L", fmt.Sprintf("and %d more: see the list", len(tells)-6))
+			x.y += 4
+			break
 		}
-	}
-	if n > 6 {
-		x.say(margin, x.y, "L", fmt.Sprintf("and %d more: see the list", n-6))
+		x.fitted(margin, x.y, x.wide, "L", "", 8.5, text)
 		x.y += 4
 	}
 	x.y += 4

@@ -144,10 +144,9 @@ func box(from, low, to, high measure.Length) [4]float64 {
 
 // tellsOf is what is to be known of a board before it is cut.
 func (s *writer) tellsOf(p sheeting.Piece) (out []string) {
-	if p.Rest {
-		out = append(out, s.Rules.Tell(words.BoardFrom, p.Board))
-	}
-	if p.Strip {
+	if p.Strip && p.Row > 0 && !s.Rules.Sheets[0].Lying {
+		out = append(out, s.Rules.Tell(words.StripOverBoards, p.Up(), (p.High-sheeting.OffFloor(s.Rules.Units)).Up(s.Rules.Mark)))
+	} else if p.Strip {
 		out = append(out, s.Rules.Tell(words.StripToNarrow, min(p.Along(), p.Up())))
 	}
 	for k, at := range []measure.Length{p.From, p.To} {

@@ -95,7 +95,8 @@ function FaceDrawn({ face: f, wall }: { face: PlanFace; wall: string }) {
     width: to - from,
     height: up - low,
   });
-  const tells = f.boards.flatMap((b) => (b.tells ?? []).map((text) => ({ b, text })));
+  const told = f.boards.flatMap((b) => b.tells ?? []);
+  const tells = told.filter((text, i) => told.indexOf(text) === i); // alike boards say alike
   return (
     <section>
       <h2>
@@ -132,7 +133,7 @@ function FaceDrawn({ face: f, wall }: { face: PlanFace; wall: string }) {
                   {b.board}
                 </text>
               )}
-              {r.width > 700 && r.height > 400 && (
+              {r.width > 700 && r.height > 400 && (b.holes ?? []).length === 0 && (
                 <text x={r.x + 45} y={r.y + 340} className="face-size">
                   {b.said}
                 </text>
@@ -146,18 +147,16 @@ function FaceDrawn({ face: f, wall }: { face: PlanFace; wall: string }) {
         {f.boards.map((b) => (
           <li key={`${b.from} ${b.low} ${b.row}`}>
             <b>{b.board}</b> <Said text={b.said} />
+            {b.rest && <span className="quiet"> from what {b.board} leaves</span>}
             {(b.holes ?? []).length > 0 && <span className="quiet"> around {(b.holes ?? []).map((h) => h.what).join(", ")}</span>}
           </li>
         ))}
       </ol>
       {tells.length > 0 && (
         <ul className="plain">
-          {tells.map(({ b, text }, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: alike boards say alike
-            <li key={i} className={text.startsWith("cut from") ? "quiet" : "is-held"}>
-              <span className="grow">
-                Board {b.board}: <Said text={text} />
-              </span>
+          {tells.map((text) => (
+            <li key={text} className="is-held">
+              <Said text={text} />
             </li>
           ))}
         </ul>

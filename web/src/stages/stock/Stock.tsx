@@ -8,7 +8,6 @@ import { api, got, type Problem, type Shelf } from "../../api/client";
 import { SchemeSwitch } from "../../app/Shell";
 import { Empty, Failed, Loading } from "../../app/States";
 import { tell } from "../../app/say";
-import { Len } from "../../drawing/Len";
 import { LengthField } from "../../entry/LengthField";
 import { Removable, without } from "../../entry/Removable";
 import { useEntry } from "../../entry/useEntry";
@@ -139,7 +138,7 @@ export default function Stock() {
                 said: (
                   <>
                     <b>
-                      {w.count} × {w.lumber}, <Len text={w.length} />
+                      {w.count} × {w.lumber}, {w.length}
                     </b>{" "}
                     {kinds[w.what ?? "stick"]}
                     {[w.condition === "bowed" && "bowed", w.label && `marked ${w.label}`, w.place]
@@ -157,7 +156,7 @@ export default function Stock() {
                 name: `the price of ${p.lumber}, ${p.length}`,
                 said: (
                   <>
-                    {p.lumber}, <Len text={p.length} />: <b>{p.price.toFixed(2)}</b>
+                    {p.lumber}, {p.length}: <b>{p.price.toFixed(2)}</b>
                   </>
                 ),
               }))}
