@@ -40,6 +40,9 @@ func seen(t *testing.T, s *store.Store) string {
 	require.NoError(t, err)
 	recent, err := s.Recent(ctx, id, 0, 5)
 	require.NoError(t, err)
+	shelf, revision, err := s.Shelf(ctx)
+	require.NoError(t, err)
+	fmt.Fprintln(&b, revision, shelf)
 	for _, step := range append(steps, recent...) {
 		fmt.Fprintln(&b, step.Revision, step.Said, len(step.Lines), step.Name)
 	}
@@ -70,6 +73,8 @@ func TestTwoCrewsOfTheSameIDsNeverMeet(t *testing.T) {
 			require.NoError(t, err)
 		}
 	}
+	_, err = ours.PutShelf(ctx, 0, stocked("ours"))
+	require.NoError(t, err)
 	make60(theirs, "theirs")
 	make60(ours, "ours")
 	own, other := seen(t, ours), seen(t, theirs)
@@ -107,6 +112,8 @@ func TestTwoCrewsOfTheSameIDsNeverMeet(t *testing.T) {
 			assert.NotEmpty(t, j.Mended)
 			return err
 		},
+		func() error { _, err := theirs.PutShelf(ctx, 0, stocked("theirs")); return err },
+		func() error { _, err := theirs.PutShelf(ctx, 1, stocked("theirs, more")); return err },
 		func() error { return theirs.Delete(ctx, id) },
 		func() error { return theirs.Restore(ctx, id) },
 		func() error { return theirs.Delete(ctx, id) },
@@ -116,4 +123,33 @@ func TestTwoCrewsOfTheSameIDsNeverMeet(t *testing.T) {
 		require.Equal(t, own, seen(t, ours), "after act %d of the others", name)
 	}
 	assert.Equal(t, store.ErrNotFound.Error(), strings.TrimSpace(seen(t, theirs)))
+}
+
+// stocked is a crew's stock of one stick, lying somewhere.
+func stocked(where string) job.Shelf {
+	return job.Shelf{Format: job.ShelfFormat, Wood: []job.ShelfWood{{Lumber: "2x4", OnHand: job.OnHand{Length: job.L("96 in"), Count: 1, Place: where}}}}
+}
+
+// A stock that somebody else changed since it was read isn't written over.
+func TestAStockThatWasChangedIsNotWrittenOver(t *testing.T) {
+	t.Parallel()
+	db, err := store.Open(storetest.URL(t))
+	require.NoError(t, err)
+	t.Cleanup(func() { _ = db.Close() })
+	require.NoError(t, db.Migrate(ctx))
+	s := db.ForCrew(store.BuiltInCrew)
+	_, revision, err := s.Shelf(ctx)
+	require.NoError(t, err)
+	assert.Zero(t, revision)
+	for was := range int64(2) {
+		now, err := s.PutShelf(ctx, was, stocked("rack"))
+		require.NoError(t, err)
+		assert.Equal(t, was+1, now)
+		_, err = s.PutShelf(ctx, was, stocked("van"))
+		assert.ErrorIs(t, err, store.ErrChanged)
+	}
+	kept, revision, err := s.Shelf(ctx)
+	require.NoError(t, err)
+	assert.Equal(t, int64(2), revision)
+	assert.True(t, job.Equal(stocked("rack"), kept))
 }
