@@ -28,6 +28,12 @@ func TestAWallIsTilted(t *testing.T) {
 	v.sees("to tilt it up: what it sweeps")
 	v.presses("Undo", "Undo")
 	v.sees("revision 5")
+	v.goes("/jobs/" + id + "/stand?wall=A")
+	v.chooses("How it goes up", "sections")
+	v.sees("revision 6")
+	v.types("A section ends at", "60\n")
+	v.sees("revision 7", "Its plates end at 60")
+	assert.Len(t, v.wall("A").Raise.Sections, 1)
 }
 
 // The order is the crew's to change, and what that breaks is told.

@@ -15,15 +15,16 @@ import (
 // Usual is what holds in a job where nothing else is given, and what is
 // offered for what isn't there yet.
 type Usual struct {
-	Mark    string        `json:"mark"`
-	Rules   job.Rules     `json:"rules" doc:"The job's rules with every default filled in."`
-	Doors   []job.Opening `json:"doors" nullable:"false" doc:"For each wall, a usual door in the middle of its widest free stretch, under a free id."`
-	Windows []job.Opening `json:"windows" nullable:"false" doc:"The same for a window."`
-	Bottom  []string      `json:"bottom" nullable:"false" doc:"Bottom plates that a new wall is offered; none where its own lumber does."`
-	Parts   job.Parts     `json:"parts" doc:"What a door's rough opening has over its leaf, where it is sized by its parts."`
-	Stock   [][]string    `json:"stock" nullable:"false" doc:"Stock lengths of each lumber, in the job's order, with the usual ones filled in."`
-	Tops    int           `json:"tops" doc:"Top plates that a new wall is offered: one is usual for partitions."`
-	ByPlace []string      `json:"byPlace" nullable:"false" doc:"Ids of all readings along walls, by wall and station."`
+	Mark    string         `json:"mark"`
+	Rules   job.Rules      `json:"rules" doc:"The job's rules with every default filled in."`
+	Doors   []job.Opening  `json:"doors" nullable:"false" doc:"For each wall, a usual door in the middle of its widest free stretch, under a free id."`
+	Windows []job.Opening  `json:"windows" nullable:"false" doc:"The same for a window."`
+	Bottom  []string       `json:"bottom" nullable:"false" doc:"Bottom plates that a new wall is offered; none where its own lumber does."`
+	Parts   job.Parts      `json:"parts" doc:"What a door's rough opening has over its leaf, where it is sized by its parts."`
+	Stock   [][]string     `json:"stock" nullable:"false" doc:"Stock lengths of each lumber, in the job's order, with the usual ones filled in."`
+	Fill    job.Insulation `json:"fill" doc:"What bays are offered to be filled with; over is how much larger than its bay it is cut."`
+	Tops    int            `json:"tops" doc:"Top plates that a new wall is offered: one is usual for partitions."`
+	ByPlace []string       `json:"byPlace" nullable:"false" doc:"Ids of all readings along walls, by wall and station."`
 }
 
 // Usual fills in the job's defaults.
@@ -40,6 +41,13 @@ func (p Plan) Usual() Usual {
 	}
 	out.Rules.Square, out.Rules.Keep, out.Rules.Bowed = job.Exactly(s.Square, u), job.Exactly(s.Keep, u), job.Exactly(s.Bowed, u)
 	out.Rules.Cull, out.Rules.Tax = s.Cull, s.Tax
+	over := s.Insulation.Over
+	if s.Insulation.Width == 0 {
+		over = site.UsualOver(u)
+	}
+	out.Fill = job.Insulation{
+		Width: job.Exactly(u.Pick(15*measure.Inch, 600*measure.Millimetre), u), Length: job.Exactly(u.Pick(47*measure.Inch, 1200*measure.Millimetre), u), Over: job.Exactly(over, u),
+	}
 	ends := s.Nailing.End
 	if s.Rules.TiltUp {
 		ends = s.Nailing.Flat

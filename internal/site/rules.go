@@ -203,6 +203,11 @@ func (r *resolver) setGoods(rules job.Rules) {
 	}
 }
 
+// UsualOver is how much larger than its bay insulation is cut. Usual practice: 3/8 in (10 mm).
+func UsualOver(u measure.System) measure.Length {
+	return u.Pick(3*measure.Inch/8, 10*measure.Millimetre)
+}
+
 // setInsulation reads what bays are filled with.
 func (r *resolver) setInsulation(given *job.Insulation) {
 	if given == nil {
@@ -217,7 +222,7 @@ func (r *resolver) setInsulation(given *job.Insulation) {
 	}
 	r.Insulation = wood.Insulation{
 		Width: side("width", given.Width, 600*measure.Millimetre), Length: side("length", given.Length, 1200*measure.Millimetre),
-		Over: r.within(path+".over", given.Over, u.Pick(3*measure.Inch/8, 10*measure.Millimetre), 0, u.Pick(2*measure.Inch, 50*measure.Millimetre)),
+		Over: r.within(path+".over", given.Over, UsualOver(u), 0, u.Pick(2*measure.Inch, 50*measure.Millimetre)),
 	}
 }
 

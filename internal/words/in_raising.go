@@ -3,7 +3,6 @@ package words
 // Sentences said of how walls go up.
 var (
 	ToTiltItUp          = sentence("to tilt it up: what it sweeps")
-	WayAsChosen         = sentence("It was chosen.")
 	HeightNotRead       = sentence("Its height isn't read yet: nothing can be said of tilting it.")
 	TiltClears          = sentence("Built flat on the {0}, it clears by {1} where that is least, at {2}.")
 	TiltJams            = sentence("Built flat on the {0}, it jams by {1} at {2}.")
@@ -20,7 +19,6 @@ var (
 	ConcreteHoldsPlate  = sentence("Its bottom plate is fixed to concrete: the plate goes down first, and the frame is stood on it.")
 	ButtsThatWall       = sentence("{0} butts {1}: the one that runs past stands first.")
 	ShutOutBy           = sentence("{0} lies down where {1} would stand: it goes up first.")
-	ShortReturnBraces   = sentence("{0} is a short return: early, it braces {1}.")
 	NothingInItsWay     = sentence("Nothing has to stand before it.")
 	OrderGoesRound      = sentence("{0} each wait for another of them: none can go up first.")
 	OrderTheyAreBuiltIn = sentence("Raise one of them in place, or in sections, so that it needs no room to lie down.")
@@ -30,6 +28,4 @@ var (
 	TakeItOutOfTheOrder = sentence("Take it out of the order.")
 	SideLeft            = sentence("left")
 	SideRight           = sentence("right")
-	UnderPlate          = sentence("under the bottom plate")
-	OverPlate           = sentence("over the top plate, at a joist")
 )

@@ -4373,6 +4373,8 @@ export interface components {
             byPlace: string[];
             /** @description For each wall, a usual door in the middle of its widest free stretch, under a free id. */
             doors: components["schemas"]["Opening"][];
+            /** @description What bays are offered to be filled with; over is how much larger than its bay it is cut. */
+            fill: components["schemas"]["Insulation"];
             mark: string;
             /** @description What a door's rough opening has over its leaf, where it is sized by its parts. */
             parts: components["schemas"]["Parts"];

@@ -259,7 +259,7 @@ function Habits({ rules, set }: { rules: Rules; set: (change: Partial<Rules>) =>
         <div className="habits">
           {length("Insulation, wide", fill.width, (width) => set({ insulation: { ...fill, width } }))}
           {length("Long", fill.length, (long) => set({ insulation: { ...fill, length: long } }))}
-          {length("Cut larger than its bay by", fill.over ?? (u === "metric" ? "10 mm" : "3/8 in"), (over) =>
+          {length("Cut larger than its bay by", fill.over ?? plan.usual.fill.over ?? "", (over) =>
             set({ insulation: { ...fill, over } }),
           )}
           <Button h={48} variant="default" onClick={() => set({ insulation: undefined })}>
@@ -270,9 +270,7 @@ function Habits({ rules, set }: { rules: Rules; set: (change: Partial<Rules>) =>
         <Button
           h={48}
           variant="default"
-          onClick={() =>
-            set({ insulation: u === "metric" ? { width: "600 mm", length: "1200 mm" } : { width: "15 in", length: "47 in" } })
-          }
+          onClick={() => set({ insulation: { width: plan.usual.fill.width, length: plan.usual.fill.length } })}
         >
           Fill the bays with insulation
         </Button>

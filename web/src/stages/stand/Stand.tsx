@@ -9,6 +9,9 @@ import { Len, Said } from "../../drawing/Len";
 import { Told } from "../../drawing/Told";
 import { useEdits } from "../../edits/useEdits";
 import { bare } from "../../entry/bare";
+import { LengthField } from "../../entry/LengthField";
+import { Removable, without } from "../../entry/Removable";
+import { useEntry } from "../../entry/useEntry";
 import "./stand.css";
 import { TiltDrawn } from "./TiltDrawn";
 
@@ -169,6 +172,7 @@ function OneWall({ wall, doc }: { wall: PlanWall; doc: Wall }) {
           />
         )}
       </Group>
+      {doc.raise?.way === "sections" && <Sections at={doc.raise.sections ?? []} raise={raise} />}
       {jams.map((f) => (
         <p key={f.text} className="is-stop" role="alert">
           <Told text={f.text} /> <Told text={f.fix} />
@@ -264,5 +268,44 @@ function Steps({ wall }: { wall: PlanWall }) {
         ))}
       </ol>
     </section>
+  );
+}
+
+/** Where one section ends and the next begins. */
+function Sections({ at, raise }: { at: string[]; raise: (next: Wall["raise"]) => Promise<unknown> }) {
+  const { job, plan } = useJobContext();
+  const { one, setOne, send } = useEntry({ at: "" });
+  return (
+    <form
+      className="no-print sections"
+      onSubmit={(e) => {
+        e.preventDefault();
+        send(raise({ way: "sections", sections: [...at, one.at] }));
+      }}
+    >
+      <Removable
+        lines={at.map((s) => ({
+          name: `the joint at ${bare(s)}`,
+          said: (
+            <>
+              Its plates end at <Len text={bare(s)} />, with a stud on each side
+            </>
+          ),
+        }))}
+        take={(i) => raise({ way: "sections", sections: without(at, i) })}
+      />
+      <Group gap="sm" align="flex-start">
+        <LengthField
+          label="A section ends at"
+          units={job.document.units}
+          mark={plan.plan.mark}
+          value={one.at}
+          change={(v) => setOne({ at: v })}
+        />
+        <Button type="submit" h={48} mt={24} variant="default" disabled={!one.at.trim()}>
+          Part it there
+        </Button>
+      </Group>
+    </form>
   );
 }
