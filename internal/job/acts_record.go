@@ -32,6 +32,18 @@ type StandPiece struct {
 	At    *int  `json:"at,omitempty" doc:"Where in the list it stands. Default last."`
 }
 
+// WorkedOn says how many hours went into a task, and that it is done.
+type WorkedOn struct {
+	Worked Worked `json:"worked"`
+	At     *int   `json:"at,omitempty" doc:"Where in the list; default its end."`
+}
+
+// RemoveWorked takes a line of the hours back. The log keeps it.
+type RemoveWorked struct {
+	Worked string `json:"worked" doc:"Its id."`
+	Lone   bool   `json:"lone,omitempty" doc:"With it goes the record, if nothing else is in it."`
+}
+
 // RemoveStood takes a line of what stands back. The log keeps it.
 type RemoveStood struct {
 	Stood string `json:"stood" doc:"Its id."`
@@ -67,7 +79,7 @@ func unnoted[T any](d *Document, list func(*Record) *[]T, id func(*T) *string, k
 		missing(faults, path, "line of the record", key)
 		return nil, nil
 	}
-	if r := d.Record; lone && len(r.Cuts) == 0 && len(r.Culls) == 0 && len(r.Stood) == 0 {
+	if r := d.Record; lone && len(r.Cuts) == 0 && len(r.Culls) == 0 && len(r.Stood) == 0 && len(r.Worked) == 0 {
 		d.Record = nil
 	}
 	return was, at
@@ -76,6 +88,9 @@ func unnoted[T any](d *Document, list func(*Record) *[]T, id func(*T) *string, k
 func cutsOf(r *Record) *[]Cut    { return &r.Cuts }
 func cullsOf(r *Record) *[]Cull  { return &r.Culls }
 func stoodOf(r *Record) *[]Stand { return &r.Stood }
+
+func workedOf(r *Record) *[]Worked { return &r.Worked }
+func workedID(w *Worked) *string   { return &w.ID }
 
 func (a *CutPiece) apply(d *Document, path string, faults *Faults) Act {
 	if key, lone := noted(d, cutsOf, cutID, a.Cut, a.At, path, "cut", faults); key != "" {
@@ -119,6 +134,29 @@ func (a *RemoveStood) apply(d *Document, path string, faults *Faults) Act {
 	return nil
 }
 
+func (a *WorkedOn) apply(d *Document, path string, faults *Faults) Act {
+	if key, lone := noted(d, workedOf, workedID, a.Worked, a.At, path, "worked", faults); key != "" {
+		return &RemoveWorked{key, lone}
+	}
+	return nil
+}
+
+func (a *RemoveWorked) apply(d *Document, path string, faults *Faults) Act {
+	if was, at := unnoted(d, workedOf, workedID, a.Worked, a.Lone, path+".worked", faults); was != nil {
+		return &WorkedOn{*was, at}
+	}
+	return nil
+}
+
+func (a *WorkedOn) touches() []string     { return part("record", "worked", a.Worked.ID) }
+func (a *RemoveWorked) touches() []string { return part("record", "worked", a.Worked) }
+
+func (a *WorkedOn) puts(d Document) (field, path string) {
+	return "worked", standsIn("record.worked", d.Record.Worked, workedID, a.Worked.ID)
+}
+
+func (*RemoveWorked) puts(Document) (field, path string) { return "", "" }
+
 func (a *RemoveCut) touches() []string   { return part("record", "cuts", a.Cut) }
 func (a *RemoveCull) touches() []string  { return part("record", "culls", a.Cull) }
 func (a *RemoveStood) touches() []string { return part("record", "stood", a.Stood) }
@@ -161,6 +199,8 @@ func ownID(a Act) *string {
 		return &a.Cull.ID
 	case *StandPiece:
 		return &a.Stood.ID
+	case *WorkedOn:
+		return &a.Worked.ID
 	}
 	return nil
 }

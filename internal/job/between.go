@@ -48,6 +48,7 @@ func Between(was, now Document) []Edit {
 	lines(recordOf(was).Cuts, recordOf(now).Cuts, cutID, func(c Cut, at *int) { do(&CutPiece{c, at}) }, func(id string) { do(&RemoveCut{Cut: id}) })
 	lines(recordOf(was).Culls, recordOf(now).Culls, cullID, func(c Cull, at *int) { do(&CullStick{c, at}) }, func(id string) { do(&RemoveCull{Cull: id}) })
 	lines(recordOf(was).Stood, recordOf(now).Stood, stoodID, func(s Stand, at *int) { do(&StandPiece{s, at}) }, func(id string) { do(&RemoveStood{Stood: id}) })
+	lines(recordOf(was).Worked, recordOf(now).Worked, workedID, func(w Worked, at *int) { do(&WorkedOn{w, at}) }, func(id string) { do(&RemoveWorked{Worked: id}) })
 	return out
 }
 

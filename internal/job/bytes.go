@@ -19,7 +19,7 @@ func Bytes(d Document) int {
 		}
 	}
 	if d.Record != nil {
-		n += 250*len(d.Record.Cuts) + 250*len(d.Record.Culls) + 200*len(d.Record.Stood)
+		n += 250*len(d.Record.Cuts) + 250*len(d.Record.Culls) + 200*len(d.Record.Stood) + 200*len(d.Record.Worked)
 	}
 	return n
 }

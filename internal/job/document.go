@@ -26,14 +26,9 @@ type Document struct {
 	Survey   *Survey        `json:"survey,omitempty"`
 	Walls    []Wall         `json:"walls,omitempty" nullable:"false"`
 	Order    []string       `json:"order,omitempty" maxItems:"500" nullable:"false" doc:"Ids of walls in the order that they go up. Left out: as the plan proposes."`
-	Schedule *Schedule      `json:"schedule,omitempty" doc:"Who works here."`
+	Schedule *Schedule      `json:"schedule,omitempty" doc:"Who works here, when, and what work waits for."`
 	Assess   *Assess        `json:"assess,omitempty"`
 	Record   *Record        `json:"record,omitempty" doc:"What was done. Nothing of the plan follows from it."`
-}
-
-// Schedule is who works here, and when.
-type Schedule struct {
-	Crew int `json:"crew,omitempty" minimum:"0" maximum:"60" doc:"How many people are there. Default 2; 1 works alone, and the steps say how."`
 }
 
 // Rules are the crew's habits.

@@ -124,6 +124,11 @@ func (f fieldInfo) bounds(path string, v reflect.Value, faults *Faults) {
 		if f.minItems != nil && float64(v.Len()) < *f.minItems {
 			faults.Add(path, "%d entries: at least %v", v.Len(), *f.minItems)
 		}
+		for i := range v.Len() {
+			if at := v.Index(i); f.words != nil && at.Kind() == reflect.String {
+				f.holds(numbered(path, i), at.String(), faults)
+			}
+		}
 	case reflect.Int:
 		number(float64(v.Int()))
 	case reflect.Float64:

@@ -120,7 +120,7 @@ func (b *binder) bind(path string, n *node, v reflect.Value, of fieldInfo) {
 	case reflect.Slice:
 		v.Set(reflect.MakeSlice(v.Type(), len(n.list), len(n.list)))
 		for i, one := range n.list {
-			b.bind(numbered(path, i), one, v.Index(i), fieldInfo{})
+			b.bind(numbered(path, i), one, v.Index(i), fieldInfo{words: of.words})
 		}
 	case reflect.Struct:
 		b.bindStruct(path, n, v)

@@ -5,6 +5,8 @@ type Record struct {
 	Cuts  []Cut   `json:"cuts,omitempty" nullable:"false" doc:"Pieces cut, pieces that came out wrong, and what was taken back."`
 	Culls []Cull  `json:"culls,omitempty" nullable:"false" doc:"Sticks that are no good, or good for short pieces only."`
 	Stood []Stand `json:"stood,omitempty" nullable:"false" doc:"Pieces that stand in their wall, and those taken out of it."`
+
+	Worked []Worked `json:"worked,omitempty" nullable:"false" doc:"Hours that went into the tasks of the plan of days."`
 }
 
 // Cut is one piece cut at the saw, or the word that it isn't cut after all.

@@ -2,6 +2,7 @@ package job
 
 import (
 	"fmt"
+	"strconv"
 	"strings"
 	"unicode"
 
@@ -141,7 +142,7 @@ func sayOne(e Edit, fresh bool, u measure.System) string {
 	case *PutOrder:
 		return "order of walls changed"
 	case *PutSchedule:
-		return "who works here changed"
+		return "schedule changed"
 	case *PutMark:
 		return "finest mark changed"
 	case *Rename:
@@ -189,6 +190,14 @@ func sayOne(e Edit, fresh bool, u measure.System) string {
 			return a.Stood.Member + " taken out"
 		}
 		return a.Stood.Member + " stands"
+	case *WorkedOn:
+		said := fmt.Sprintf("%s: %s hours", a.Worked.Task, strconv.FormatFloat(a.Worked.Hours, 'f', -1, 64))
+		if !a.Worked.Part {
+			said += ", done"
+		}
+		return said
+	case *RemoveWorked:
+		return "hours taken back"
 	case *RemoveStood:
 		return "the word of a piece that stands taken back"
 	case *ApplyFix:

@@ -129,6 +129,8 @@ func (m *Maker) make(i int, asked job.Edit) {
 		made[0] = m.culled(e, a.Cull, path)
 	case *job.StandPiece:
 		made[0] = m.stood(e, a.Stood, path)
+	case *job.WorkedOn:
+		made[0] = m.worked(e, a.Worked, path)
 	case *job.AddReading, *job.AddTie:
 		made[0] = m.rebased(e)
 		m.read = true
@@ -148,7 +150,7 @@ func (m *Maker) make(i int, asked job.Edit) {
 // moves says whether an edit may move a wall.
 func moves(e job.Edit) bool {
 	switch e.Act.(type) {
-	case *job.AddReading, *job.RemoveReading, *job.CutPiece, *job.RemoveCut, *job.CullStick, *job.RemoveCull, *job.StandPiece, *job.RemoveStood, *job.Rename, *job.PutMark, *job.PutAssess,
+	case *job.AddReading, *job.RemoveReading, *job.CutPiece, *job.RemoveCut, *job.CullStick, *job.RemoveCull, *job.WorkedOn, *job.RemoveWorked, *job.StandPiece, *job.RemoveStood, *job.Rename, *job.PutMark, *job.PutAssess,
 		*job.PutOpening, *job.RemoveOpening:
 		return false
 	}

@@ -163,3 +163,15 @@ func (m *Maker) stood(e job.Edit, s job.Stand, path string) job.Edit {
 	}
 	return job.Edit{ID: e.ID, Act: &job.StandPiece{Stood: s}}
 }
+
+// worked is hours that went into a task of the plan of days.
+func (m *Maker) worked(e job.Edit, w job.Worked, path string) job.Edit {
+	if m.Kept {
+		return e
+	}
+	w.At, w.By, w.ID = cmp.Or(w.At, m.At), cmp.Or(w.By, m.By), cmp.Or(w.ID, e.ID)
+	if p, ok := m.onScreen(path); ok && !p.HasTask(w.Task) {
+		m.faults.Add(path+".worked.task", "no task of the plan of days is called %s now: take its name from there, such as B.cut", w.Task)
+	}
+	return job.Edit{ID: e.ID, Act: &job.WorkedOn{Worked: w}}
+}

@@ -69,7 +69,7 @@ func write(ctx context.Context, r *work.Result) Plan {
 	for _, f := range r.Findings {
 		p.Findings = append(p.Findings, s.writeFinding(f))
 	}
-	s.writeRaising(&p)
+	s.writeRaising(ctx, &p)
 	for _, c := range r.Cuts {
 		s.writeSticks(&p, c, s.longestStick(r.Cuts))
 	}

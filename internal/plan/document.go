@@ -5,6 +5,7 @@ package plan
 
 import (
 	"homalos/internal/advise"
+	"homalos/internal/days"
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/picture"
@@ -29,6 +30,8 @@ type Plan struct {
 	Wood     []Wood         `json:"wood" nullable:"false" doc:"By lumber: what the sticks come to."`
 	Yard     Yard           `json:"yard" doc:"What the job wants from the yard."`
 	Order    []Turn         `json:"order" nullable:"false" doc:"The walls as they go up."`
+	Days     []Day          `json:"days" nullable:"false" doc:"What is done on which day."`
+	Planned  Planned        `json:"planned" doc:"The plan of days as a whole."`
 	Findings []Finding      `json:"findings" nullable:"false"`
 	Alike    Alike          `json:"alike"`
 	Closings []Closing      `json:"closings,omitempty" nullable:"false" doc:"Openings that are there and are closed; only new pieces are cut and bought."`
@@ -45,6 +48,8 @@ type Plan struct {
 	Result  *work.Result    `json:"-"`
 	Advised *advise.Advised `json:"-"`
 	Saw     *saw.Now        `json:"-"` // how it stands at the saw
+
+	DaysPlan *days.Plan `json:"-"` // as if nothing was done
 }
 
 // Alike is how many different lengths the saw's stop is set to, and what a fit window

@@ -1,8 +1,10 @@
 package plan
 
 import (
+	"context"
 	"math"
 
+	"homalos/internal/days"
 	"homalos/internal/measure"
 	"homalos/internal/raising"
 	"homalos/internal/words"
@@ -101,7 +103,7 @@ type Turn struct {
 	Why   string   `json:"why"`
 }
 
-func (s *writer) writeRaising(p *Plan) {
+func (s *writer) writeRaising(ctx context.Context, p *Plan) {
 	all := raising.Of(s.Result)
 	for i, r := range all {
 		one := s.writeOneRaising(r)
@@ -130,7 +132,8 @@ func (s *writer) writeRaising(p *Plan) {
 		}
 		p.Order = append(p.Order, Turn{t.Wall, t.After, t.Why})
 	}
-	for _, f := range order.Findings {
+	p.DaysPlan = days.Of(ctx, s.Result, all, order)
+	for _, f := range append(order.Findings, p.DaysPlan.Findings...) {
 		p.Findings = append(p.Findings, s.writeFinding(f))
 	}
 }

@@ -21,10 +21,11 @@ func Recorded(ctx context.Context, p Plan, d job.Document) (Plan, error) {
 	}
 	p.Saw = now
 	p.Yard = writeYard(p.Result, now)
+	s := &writer{Result: p.Result, advised: p.Advised}
+	s.writeDays(&p, d)
 	if d.Record == nil {
 		return p, nil
 	}
-	s := &writer{Result: p.Result, advised: p.Advised}
 	p.Sticks, p.Buy, p.Wood = []Stick{}, []Buy{}, []Wood{}
 	var all []work.Lumbered
 	for _, l := range now.Lumber {

@@ -192,9 +192,11 @@ func (r *raiser) chosen(all []Raising, proposed []int, edges []waits, index map[
 			out.Findings = append(out.Findings, framing.Finding{Code: "order-astray", Level: framing.Note, Text: r.Rules.Tell(words.OrderNamesNoWall, id), Fix: r.Rules.Tell(words.TakeItOutOfTheOrder)})
 			continue
 		}
-		if !seen[i] {
-			seen[i], turns = true, append(turns, i)
+		if seen[i] {
+			out.Findings = append(out.Findings, framing.Finding{Code: "order-twice", Level: framing.Note, Text: r.Rules.Tell(words.OrderNamesTwice, id), Fix: r.Rules.Tell(words.TakeOneOut)})
+			continue
 		}
+		seen[i], turns = true, append(turns, i)
 	}
 	for _, i := range proposed {
 		if !seen[i] {

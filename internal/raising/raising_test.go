@@ -163,7 +163,7 @@ func TestWhichStandsFirst(t *testing.T) {
 	assert.Equal(t, []string{"A", "B", "0"}, names)
 	assert.Equal(t, []string{"A", "B"}, order.Turns[2].After)
 	assert.Empty(t, order.Findings)
-	d.Order = []string{"0", "Z", "B"}
+	d.Order = []string{"0", "Z", "B", "0"}
 	r = resulted(t, d)
 	order = InOrder(r, Of(r))
 	assert.Equal(t, "0", order.Turns[0].Wall)
@@ -171,7 +171,7 @@ func TestWhichStandsFirst(t *testing.T) {
 	for _, f := range order.Findings {
 		codes = append(codes, f.Code)
 	}
-	assert.Equal(t, []string{"order-astray", "order-breaks", "order-breaks"}, codes)
+	assert.Equal(t, []string{"order-astray", "order-twice", "order-breaks", "order-breaks"}, codes)
 }
 
 func BenchmarkSixtyWalls(b *testing.B) {

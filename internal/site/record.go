@@ -18,7 +18,7 @@ func (r *resolver) setRecord() {
 	for _, list := range []struct {
 		name string
 		n    int
-	}{{"cuts", len(d.Cuts)}, {"culls", len(d.Culls)}, {"stood", len(d.Stood)}} {
+	}{{"cuts", len(d.Cuts)}, {"culls", len(d.Culls)}, {"stood", len(d.Stood)}, {"worked", len(d.Worked)}} {
 		if list.n > mostCuts {
 			r.faults.Add("record."+list.name, "%d lines: at most %d", list.n, mostCuts)
 			return
@@ -29,7 +29,7 @@ func (r *resolver) setRecord() {
 			r.id(path+".id", id, seen, 64)
 		}
 		if about == "" {
-			r.faults.Add(path+"."+what, "empty: name the %s", map[string]string{"member": "piece", "stick": "stick"}[what])
+			r.faults.Add(path+"."+what, "empty: name the %s", map[string]string{"member": "piece", "stick": "stick", "task": "task"}[what])
 		}
 	}
 	seen := map[string]bool{}
@@ -51,6 +51,12 @@ func (r *resolver) setRecord() {
 		path := fmt.Sprintf("record.culls[%d]", i)
 		line(path, c.ID, c.Stick, "stick", seen)
 		r.optional(path+".stock", c.Stock, 0, 30*measure.Metre)
+	}
+	seen = map[string]bool{}
+	for i, w := range d.Worked {
+		path := fmt.Sprintf("record.worked[%d]", i)
+		line(path, w.ID, w.Task, "task", seen)
+		r.date(path+".on", w.On, true)
 	}
 	seen = map[string]bool{}
 	for i, s := range d.Stood {

@@ -72,6 +72,7 @@ type Site struct {
 	Hidden        []framing.Hidden
 	JoistList     []survey.Joist
 	SeenFloor     []framing.SeenFloor
+	Schedule      Schedule
 }
 
 // resolver reads a document's values and collects its faults.
@@ -178,6 +179,7 @@ func (m *Reader) resolve(d job.Document) (*Site, job.Faults) {
 	r.setOrigins()
 	r.setAssess()
 	r.setRecord()
+	r.setSchedule()
 	if faults := beside(bounds, r.faults); len(faults) > 0 {
 		return nil, faults
 	}

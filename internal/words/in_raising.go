@@ -26,6 +26,8 @@ var (
 	MoveItAfter         = sentence("Move {0} after {1}.")
 	OrderNamesNoWall    = sentence("The order names {0}, which is no wall of this job.")
 	TakeItOutOfTheOrder = sentence("Take it out of the order.")
+	OrderNamesTwice     = sentence("The order names {0} twice: the first counts.")
+	TakeOneOut          = sentence("Take one of them out.")
 	SideLeft            = sentence("left")
 	SideRight           = sentence("right")
 )

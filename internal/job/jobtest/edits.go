@@ -80,7 +80,13 @@ func (c *Crew) act(d job.Document, which int) job.Act {
 	case 11:
 		switch c.IntN(8) {
 		case 4:
-			return &job.PutSchedule{Schedule: &job.Schedule{Crew: 1 + c.IntN(4)}}
+			s := c.Schedule(d)
+			for range c.IntN(3) {
+				s.Slips = append(s.Slips, c.Slip(d))
+			}
+			return &job.PutSchedule{Schedule: s}
+		case 5:
+			return &job.WorkedOn{Worked: job.Worked{Task: pick(c, d.Walls).ID + "." + pick(c, kinds), Hours: float64(c.IntN(9)) / 2, On: c.day(9), Part: c.IntN(3) == 0}}
 		case 3:
 			return &job.PutOrder{Order: []string{pick(c, d.Walls).ID, pick(c, d.Walls).ID}}
 		case 0:

@@ -912,6 +912,22 @@ export interface components {
              */
             stop?: string;
         };
+        Calendar: {
+            /** @description Days that are worked although the week hasn't them. */
+            also?: string[];
+            /** @description Default 07:30. */
+            begins?: string;
+            /** @description Default 16:00. */
+            ends?: string;
+            /** @description The first day, as 2026-11-30. Left out: days are counted, and no date can be kept. */
+            from?: string;
+            /** @description Days on which nobody works. */
+            off?: components["schemas"]["Off"][];
+            /** @description Default 12:00 to 12:30, where that lies within the day. An empty one: none. */
+            pause?: components["schemas"]["Hours"];
+            /** @description Working days. Default Monday to Friday. */
+            week?: ("mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun")[];
+        };
         Change: {
             /** @description Left out when it is gone. */
             now?: string;
@@ -996,6 +1012,20 @@ export interface components {
             at: string;
             by: string;
             card: string;
+        };
+        Consent: {
+            /**
+             * @description The task that waits for it. Left out: none, it is only told.
+             * @enum {string}
+             */
+            before?: "strike" | "mark" | "cut" | "bottom" | "top" | "stand" | "build" | "raise" | "between" | "fix" | "insulate" | "close";
+            /** @description The day it was given. Left out: it wasn't yet. */
+            on?: string;
+            /** @description Left out: all of them. */
+            wall?: string;
+            what: string;
+            /** @description By name. */
+            who: string;
         };
         Corner: {
             /** @description Where a drawing has it: a hint for the shape, never a measurement. */
@@ -1153,7 +1183,7 @@ export interface components {
             /** @description What was done. Nothing of the plan follows from it. */
             record?: components["schemas"]["Record"];
             rules?: components["schemas"]["Rules"];
-            /** @description Who works here. */
+            /** @description Who works here, when, and what work waits for. */
             schedule?: components["schemas"]["Schedule"];
             survey?: components["schemas"]["Survey"];
             /**
@@ -1545,6 +1575,26 @@ export interface components {
             /** @description Its id. */
             stood: string;
         } | {
+            /**
+             * Format: int64
+             * @description Where in the list; default its end.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "worked";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            worked: components["schemas"]["Worked"];
+        } | {
+            /** @enum {string} */
+            do: "remove-worked";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description With it goes the record, if nothing else is in it. */
+            lone?: boolean;
+            /** @description Its id. */
+            worked: string;
+        } | {
             /** @enum {string} */
             do: "apply-fix";
             /** @description Its id, as the plan gives it. */
@@ -1870,6 +1920,12 @@ export interface components {
             /** @enum {string} */
             what: "step" | "quiet" | "back" | "gone" | "shot" | "devices";
         };
+        Helpers: {
+            on: string;
+            /** Format: int64 */
+            people: number;
+            who?: string;
+        };
         Hidden: {
             /**
              * Format: length
@@ -1902,6 +1958,11 @@ export interface components {
             to: components["schemas"]["Place"];
             /** @description The existing wall it is in; from and to are then stations along it. */
             wall?: string;
+        };
+        Hours: {
+            /** @description As 07:30. */
+            from?: string;
+            to?: string;
         };
         Imported: {
             edits: components["schemas"]["Edit"][];
@@ -2065,6 +2126,11 @@ export interface components {
             span: string;
             /** Format: length */
             station: string;
+        };
+        Level: {
+            name: string;
+            /** @description Names of what leads to it: stairs, doors, lifts, as services name them. */
+            ways?: string[];
         };
         Line: {
             /** @description Distances that must hold too: a line that contradicts one is refused. */
@@ -2316,6 +2382,12 @@ export interface components {
              */
             width?: string;
         };
+        Off: {
+            from: string;
+            /** @description The last of them. Default that one day. */
+            to?: string;
+            why?: string;
+        };
         Offer: {
             /** @description Id of one of its edits. */
             edit: string;
@@ -2445,6 +2517,20 @@ export interface components {
              */
             station?: string;
         };
+        Pace: {
+            /**
+             * Format: double
+             * @description Hours of one person for one of what is counted: a line, a mark, a piece, a fixing, a place, a bay, a board.
+             */
+            hours: number;
+            /**
+             * Format: int64
+             * @description How many that comes from.
+             */
+            of?: number;
+            /** @enum {string} */
+            task: "strike" | "mark" | "cut" | "bottom" | "top" | "stand" | "build" | "raise" | "between" | "fix" | "insulate" | "close";
+        };
         Pair: {
             /** Format: length */
             from: string;
@@ -2501,6 +2587,14 @@ export interface components {
             x?: string;
             y?: string;
         };
+        Places: {
+            /** Format: int64 */
+            floor?: number;
+            /** Format: int64 */
+            ladder?: number;
+            /** Format: int64 */
+            saw?: number;
+        };
         Plan: {
             alike: components["schemas"]["PlanAlike"];
             buy: components["schemas"]["PlanBuy"][];
@@ -2509,6 +2603,8 @@ export interface components {
             /** @description Openings to be cut into walls that are there; only new pieces are cut and bought. */
             cutIns?: components["schemas"]["PlanCutIn"][];
             cuts: components["schemas"]["PlanCut"][];
+            /** @description What is done on which day. */
+            days: components["schemas"]["PlanDay"][];
             findings: components["schemas"]["PlanFinding"][];
             /** @enum {string} */
             format: "homalos-plan/1";
@@ -2516,6 +2612,8 @@ export interface components {
             name: string;
             /** @description The walls as they go up. */
             order: components["schemas"]["PlanTurn"][];
+            /** @description The plan of days as a whole. */
+            planned: components["schemas"]["Planned"];
             /** @description The readings that sums go by, as one would say them. */
             readings: components["schemas"]["PlanSaidReading"][];
             sticks: components["schemas"]["PlanStick"][];
@@ -2964,6 +3062,64 @@ export interface components {
             steps: string[];
             /** @description The studs that are there, and what becomes of them. */
             studs: components["schemas"]["PlanOldStud"][];
+        };
+        PlanDay: {
+            /**
+             * Format: int64
+             * @description Pieces of board that are begun that day.
+             */
+            boards?: number;
+            cautions: string[];
+            /** @description As 2026-11-30; left out where the calendar has no first day. */
+            date?: string;
+            /** @description Nothing is done on it. */
+            lost?: boolean;
+            /** @description Who comes, what is out of service, weather, more people. */
+            notes: string[];
+            /**
+             * Format: int64
+             * @description Of working days, from 1.
+             */
+            number: number;
+            said: string;
+            /** @description By when they begin. */
+            tasks: components["schemas"]["PlanDayTask"][];
+            /**
+             * Format: int64
+             * @description People.
+             */
+            there: number;
+            /** @description That have to be here that morning. */
+            tools: string[];
+            /** @description Sticks that are begun that day. */
+            wood: components["schemas"]["PlanDayWood"][];
+        };
+        PlanDayTask: {
+            /** @description It was begun on a day before. */
+            begun?: boolean;
+            done?: boolean;
+            /** @description Time of day. */
+            from: string;
+            /** @description It goes on another day. */
+            goesOn?: boolean;
+            /** @description The end hangs on it: if it takes longer, all ends later. */
+            hangs?: boolean;
+            /** @enum {string} */
+            kind: "strike" | "mark" | "cut" | "bottom" | "top" | "stand" | "build" | "raise" | "between" | "fix" | "insulate" | "close";
+            /** Format: int64 */
+            people: number;
+            /** @enum {string} */
+            role: "saw" | "floor" | "ladder";
+            said: string;
+            task: string;
+            to: string;
+            wall: string;
+        };
+        PlanDayWood: {
+            /** Format: int64 */
+            count: number;
+            lumber: string;
+            stock: string;
         };
         PlanDetailPiece: {
             flat?: boolean;
@@ -3699,6 +3855,12 @@ export interface components {
             /** @description Its length before, where that changed. */
             was?: string;
         };
+        PlanMoved: {
+            now: string;
+            task: string;
+            text: string;
+            was: string;
+        };
         PlanNext: {
             /**
              * Format: int64
@@ -3820,6 +3982,20 @@ export interface components {
             /** @enum {string} */
             part: "joists" | "obstructions";
             text: string;
+        };
+        PlanPace: {
+            /**
+             * Format: double
+             * @description In a new building.
+             */
+            fresh: number;
+            kind: string;
+            /** Format: double */
+            minutes: number;
+            /** @description What is counted: a line, a mark, a piece, a fixing, a person, a place, a bay, a board. */
+            of: string;
+            own: boolean;
+            said: string;
         };
         PlanPieceChange: {
             member: string;
@@ -4319,6 +4495,43 @@ export interface components {
             old: string;
             what: string;
         };
+        PlanTask: {
+            after: string[];
+            /** @description As it is said; left out where it is on no day. */
+            begins?: string;
+            /**
+             * Format: int64
+             * @description Of what is counted of it.
+             */
+            count?: number;
+            done?: boolean;
+            ends?: string;
+            hangs?: boolean;
+            /** @description Why it is on no day. */
+            held?: string;
+            /**
+             * Format: double
+             * @description Of one person.
+             */
+            hours?: number;
+            /** @enum {string} */
+            kind: "strike" | "mark" | "cut" | "bottom" | "top" | "stand" | "build" | "raise" | "between" | "fix" | "insulate" | "close" | "wait";
+            /** @description By the crew's own figures. */
+            own?: boolean;
+            /** Format: int64 */
+            people?: number;
+            /** @enum {string} */
+            role?: "saw" | "floor" | "ladder";
+            said: string;
+            /**
+             * Format: double
+             * @description Working hours that it may begin later without the end moving.
+             */
+            spare?: number;
+            task: string;
+            /** @description Left out: all of them. */
+            wall?: string;
+        };
         PlanTied: {
             /** @description Station. */
             at: string;
@@ -4510,6 +4723,19 @@ export interface components {
              */
             there?: number;
         };
+        PlanWorkedSum: {
+            /**
+             * Format: int64
+             * @description Of what is counted.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Of one person.
+             */
+            hours: number;
+            kind: string;
+        };
         PlanYard: {
             /** @description Insulation by bay. */
             bays?: components["schemas"]["PlanFill"][];
@@ -4587,6 +4813,29 @@ export interface components {
             unit: "each" | "ft" | "m";
             /** @description lumber, or as rules.goods calls it. */
             what: string;
+        };
+        Planned: {
+            /**
+             * Format: int64
+             * @description Times at which a level can't be reached.
+             */
+            cutOffs: number;
+            /** @description The last day, as it is said; left out where nothing is planned. */
+            ends?: string;
+            /** @description By what slipped, and by what was done on another day than planned. */
+            moved: components["schemas"]["PlanMoved"][];
+            /** @description What the hours of each kind of task go by. */
+            paces: components["schemas"]["PlanPace"][];
+            tasks: components["schemas"]["PlanTask"][];
+            /**
+             * Format: double
+             * @description Starting values are so many times what a new building takes.
+             */
+            times: number;
+            /** @description Everything is on a day; else some is held, or finds none. */
+            whole: boolean;
+            /** @description Hours of this job, by kind of task. */
+            worked: components["schemas"]["PlanWorkedSum"][];
         };
         Pocket: {
             /**
@@ -4695,6 +4944,8 @@ export interface components {
             cuts?: components["schemas"]["Cut"][];
             /** @description Pieces that stand in their wall, and those taken out of it. */
             stood?: components["schemas"]["Stand"][];
+            /** @description Hours that went into the tasks of the plan of days. */
+            worked?: components["schemas"]["Worked"][];
         };
         Request: {
             /** @description Ids of one's own earlier edits that were on screen too, whatever revision they have come to be. */
@@ -4932,11 +5183,61 @@ export interface components {
             what: string;
         };
         Schedule: {
+            /** @description Working days and hours. Left out: Monday to Friday, 7:30 to 16:00 with half an hour at noon, and no first day: days are counted. */
+            calendar?: components["schemas"]["Calendar"];
+            /** @description What somebody has to agree to, by name. */
+            consents?: components["schemas"]["Consent"][];
             /**
              * Format: int64
              * @description How many people are there. Default 2; 1 works alone, and the steps say how.
              */
             crew?: number;
+            /** @description More people on single days, for what takes more than the crew. */
+            helpers?: components["schemas"]["Helpers"][];
+            /** @description Tasks that others do: they aren't in the plan of days. */
+            leave?: ("strike" | "mark" | "cut" | "bottom" | "top" | "stand" | "build" | "raise" | "between" | "fix" | "insulate" | "close")[];
+            /** @description Levels of the building and the ways to each: one of them stays open. */
+            levels?: components["schemas"]["Level"][];
+            /** @description Daylight. Left out: all working hours are light. */
+            light?: components["schemas"]["Hours"];
+            /** @description Tasks that are done in the open: by daylight, out of rain and wind. */
+            outside?: ("strike" | "mark" | "cut" | "bottom" | "top" | "stand" | "build" | "raise" | "between" | "fix" | "insulate" | "close")[];
+            /** @description The crew's own figures from other jobs. Those of this job follow from its record. */
+            pace?: components["schemas"]["Pace"][];
+            /** @description How many people find room where work is done. Default one at the saw, everybody on the floor, one on a ladder. */
+            places?: components["schemas"]["Places"];
+            /** @description What is out of service: since when, until when. */
+            services?: components["schemas"]["Service"][];
+            /** @description What came otherwise than it was planned. The plan says what moved by it. */
+            slips?: components["schemas"]["Slip"][];
+            /**
+             * Format: double
+             * @description How many times as long as in a new building a task takes, where the crew has no figure of its own. Default 3.
+             */
+            times?: number;
+            /** @description What a wall, or all of them, wait for. */
+            waits?: components["schemas"]["Wait"][];
+            /** @description As it is foretold, by day. */
+            weather?: components["schemas"]["Weather"][];
+            /**
+             * Format: double
+             * @description The most wind that is worked in, miles or kilometres an hour by the job's units. Default 25 or 40.
+             */
+            wind?: number;
+        };
+        Service: {
+            /** @description Since when: 2026-11-30, or 2026-11-30 09:00. */
+            from: string;
+            /** @description The level that it serves. */
+            level?: string;
+            /** @description Which: back stair. */
+            name?: string;
+            /** @description Until when. Left out: nobody knows yet. */
+            to?: string;
+            /** @enum {string} */
+            what: "heat" | "water" | "light" | "power" | "gas" | "stair" | "door" | "lift" | "other";
+            /** @description Who was told. */
+            who?: string;
         };
         Sheet: {
             /** Format: length */
@@ -5018,6 +5319,22 @@ export interface components {
             height?: string;
             /** Format: length */
             width?: string;
+        };
+        Slip: {
+            /** @description A day on which nothing is done. */
+            day?: string;
+            /** @description It can't begin before this day. */
+            from?: string;
+            /**
+             * Format: double
+             * @description It takes so much longer.
+             */
+            hours?: number;
+            /** @description It is planned with: what it leaves free is filled anew. */
+            taken?: boolean;
+            /** @description As the plan of days names it: B.cut. */
+            task?: string;
+            why?: string;
         };
         Stair: {
             /** @description Where it lies by a wall, in place of from, to and width: near and far are its two sides, start its foot, stop its head. */
@@ -5230,6 +5547,32 @@ export interface components {
             /** @description In words, once it is whole; empty before. */
             said: string;
         };
+        Wait: {
+            /**
+             * @description The task that it comes after. Default by what it is: an inspection, electrician or plumber after fix.
+             * @enum {string}
+             */
+            after?: "strike" | "mark" | "cut" | "bottom" | "top" | "stand" | "build" | "raise" | "between" | "fix" | "insulate" | "close";
+            /**
+             * @description The task that waits for it. Default: a delivery, cut; a cure or the engineer, what stands it up; an inspection, electrician or plumber, closing.
+             * @enum {string}
+             */
+            before?: "strike" | "mark" | "cut" | "bottom" | "top" | "stand" | "build" | "raise" | "between" | "fix" | "insulate" | "close";
+            /**
+             * Format: double
+             * @description How many days it takes, by the calendar on the wall, nights and Sundays with it.
+             */
+            days?: number;
+            /** @enum {string} */
+            for: "cure" | "delivery" | "inspection" | "electrician" | "plumber" | "engineer" | "other";
+            id: string;
+            /** @description The day that it happens on: what was poured that day, what comes that morning, who comes that day. */
+            on?: string;
+            /** @description Left out: all of them. */
+            wall?: string;
+            what?: string;
+            who?: string;
+        };
         Wall: {
             /** @description Wood for what is fixed to it: cabinets, rails, basins. */
             backing?: components["schemas"]["Backing"][];
@@ -5330,6 +5673,15 @@ export interface components {
             /** Format: length */
             station: string;
         };
+        Weather: {
+            on: string;
+            rain?: boolean;
+            /**
+             * Format: double
+             * @description Miles or kilometres an hour by the job's units.
+             */
+            wind?: number;
+        };
         Weights: {
             /**
              * Format: double
@@ -5413,6 +5765,31 @@ export interface components {
             kinds: components["schemas"]["KindShown"][];
             meanings: components["schemas"]["Meaning"][];
             sets: components["schemas"]["WordSet"][];
+        };
+        Worked: {
+            /** @description When it was written down, as RFC 3339. */
+            at?: string;
+            by?: string;
+            /**
+             * Format: int64
+             * @description Of what is counted of it, how many were done. Default: all of the task.
+             */
+            count?: number;
+            /** Format: double */
+            hours: number;
+            /** @description Made by the client. Default: the edit's. */
+            id?: string;
+            /** @description The day, as 2026-11-30. */
+            on: string;
+            /** @description The task isn't done yet. */
+            part?: boolean;
+            /**
+             * Format: int64
+             * @description Default 1.
+             */
+            people?: number;
+            /** @description As the plan of days names it: B.cut. */
+            task: string;
         };
         Zone: {
             id: string;

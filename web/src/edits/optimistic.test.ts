@@ -37,6 +37,7 @@ const edits: Edit[] = [
   { do: "cut", cut: { member: "A-S1", length: "93 in" } },
   { do: "cull", cull: { stick: "2x4/1" } },
   { do: "stand", stood: { member: "A-S1" } },
+  { do: "worked", worked: { task: "A.cut", hours: 2, on: "2026-11-30" } },
 ];
 
 test("what was given stands at once, and nothing else changes", () => {

@@ -52,6 +52,8 @@ export function withEdit(d: Document, e: Edit): Document {
       return { ...d, record: { ...d.record, cuts: [...(d.record?.cuts ?? []), e.cut] } };
     case "cull":
       return { ...d, record: { ...d.record, culls: [...(d.record?.culls ?? []), e.cull] } };
+    case "worked":
+      return { ...d, record: { ...d.record, worked: [...(d.record?.worked ?? []), e.worked] } };
     case "stand":
       return { ...d, record: { ...d.record, stood: [...(d.record?.stood ?? []), e.stood] } };
     default:

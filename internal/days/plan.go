@@ -1,0 +1,370 @@
+package days
+
+import (
+	"context"
+	"math"
+	"slices"
+	"time"
+
+	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/raising"
+	"homalos/internal/site"
+	"homalos/internal/timing"
+	"homalos/internal/words"
+	"homalos/internal/work"
+)
+
+// Plan is a job's plan of days.
+type Plan struct {
+	Tasks    []Task
+	Base     []timing.Span // as planned, by node
+	Now      []timing.Span // as what slipped and what is done has left it
+	Done     map[int]job.Worked
+	Hangs    []bool // by task: the end hangs on it
+	Spare    []int  // by task: quarters that it could begin later
+	Findings []framing.Finding
+	Problem  *timing.Problem
+	Schedule *site.Schedule
+
+	of   []int // which task each node is part of
+	slow *timing.Problem
+}
+
+// maker makes a plan of days.
+type maker struct {
+	r      *work.Result
+	s      *site.Schedule
+	raised []raising.Raising
+	order  raising.Order
+	at     map[string]int // of each task by its id
+	tasks  []Task
+	after  [][2]int // the first waits for the second
+	with   [][2]int // the first doesn't begin before the second
+	p      *Plan
+}
+
+// places are where work is done, as timing counts them.
+var places = []string{"saw", "floor", "ladder"}
+
+// budget is how many quarters of an hour a better plan looks at.
+const budget = 50_000
+
+// Of plans a job's days, as if nothing was done yet and nothing had slipped but what is
+// planned with.
+func Of(ctx context.Context, r *work.Result, raised []raising.Raising, order raising.Order) *Plan {
+	m := &maker{
+		r: r, s: &r.Schedule, raised: raised, order: order, at: map[string]int{},
+		p: &Plan{Schedule: &r.Schedule},
+	}
+	m.gather()
+	m.link()
+	m.waits()
+	m.hold()
+	m.p.Tasks = m.tasks
+	m.lay(ctx)
+	m.look()
+	return m.p
+}
+
+func (m *maker) find(level framing.Level, code string, text words.Code, args []any, fix words.Code, fixed ...any) {
+	m.p.Findings = append(m.p.Findings, framing.Finding{Code: code, Level: level, Text: m.r.Rules.Tell(text, args...), Fix: m.r.Rules.Tell(fix, fixed...)})
+}
+
+// before has one kind of task of a wall wait for another, where both are there.
+func (m *maker) before(first string, k Kind, then string, l Kind) {
+	a, known := m.at[first+"."+string(k)]
+	b, other := m.at[then+"."+string(l)]
+	if known && other {
+		m.after = append(m.after, [2]int{b, a})
+	}
+}
+
+// stages are what each kind waits for within its wall: all that stand before it and are
+// there.
+var stages = [][2]Kind{
+	{Strike, Mark}, {Mark, Bottom}, {Mark, Top}, {Mark, Build}, {Cut, Build}, {Cut, Stand}, {Strike, Bottom}, {Strike, Top}, {Strike, Build},
+	{Bottom, Top}, {Bottom, Stand}, {Top, Stand}, {Mark, Stand}, {Build, Raise}, {Bottom, Raise}, {Cut, Raise}, {Stand, Between}, {Between, Fix}, {Stand, Fix}, {Raise, Fix},
+	{Fix, Insulate}, {Fix, Close}, {Insulate, Close}, {Stand, Close}, {Raise, Close}, {Between, Close},
+}
+
+// closed is stages with what follows from them, so that a task that others do leaves no
+// gap.
+var closed = func() (out [][2]Kind) {
+	out = slices.Clone(stages)
+	for again := true; again; {
+		again = false
+		for _, a := range out {
+			for _, b := range out {
+				if pair := [2]Kind{a[0], b[1]}; a[1] == b[0] && !slices.Contains(out, pair) {
+					out, again = append(out, pair), true
+				}
+			}
+		}
+	}
+	return out
+}()
+
+// up is the task that stands a wall up.
+func (m *maker) up(wall string) (Kind, bool) {
+	for _, k := range []Kind{Raise, Stand} {
+		if _, known := m.at[wall+"."+string(k)]; known {
+			return k, true
+		}
+	}
+	return "", false
+}
+
+// link says which tasks wait for which: within a wall by its stages; between walls as
+// they go up in order, each fixed once what it meets stands, closed once that is fixed.
+func (m *maker) link() {
+	for i, t := range m.order.Turns {
+		for _, s := range closed {
+			m.before(t.Wall, s[0], t.Wall, s[1])
+		}
+		up, stands := m.up(t.Wall)
+		if !stands {
+			continue
+		}
+		for _, other := range t.After {
+			placed := slices.IndexFunc(m.order.Turns, func(o raising.Turn) bool { return o.Wall == other })
+			if k, known := m.up(other); known && placed < i {
+				m.before(other, k, t.Wall, up)
+				m.before(other, Fix, t.Wall, Close)
+				m.before(t.Wall, up, other, Fix)
+				m.before(t.Wall, Fix, other, Close)
+			}
+		}
+		if i > 0 {
+			if k, known := m.up(m.order.Turns[i-1].Wall); known {
+				a, b := m.at[m.order.Turns[i-1].Wall+"."+string(k)], m.at[t.Wall+"."+string(up)]
+				m.with = append(m.with, [2]int{b, a})
+			}
+		}
+	}
+}
+
+// lay lays the tasks into the calendar.
+func (m *maker) lay(ctx context.Context) {
+	p := m.p
+	if len(m.s.Days) == 0 {
+		if len(p.Tasks) > 0 {
+			m.find(framing.Stop, "no-working-day", words.NoWorkingDay, nil, words.GiveAWorkingDay)
+		}
+		return
+	}
+	problem := &timing.Problem{Calendar: &m.s.Calendar}
+	for _, name := range places {
+		problem.Places = append(problem.Places, m.s.Room[name])
+	}
+	most, light := 0, 0
+	for _, d := range m.s.Days {
+		most, light = max(most, d.Hands), max(light, d.Out[1]-d.Out[0])
+	}
+	for i := range p.Tasks {
+		m.node(problem, i, most, light)
+	}
+	for _, e := range m.after {
+		a, b := &p.Tasks[e[0]], &p.Tasks[e[1]]
+		if a.Held == "" && b.Held == "" {
+			x := &problem.Tasks[a.nodes[0]]
+			x.After = append(x.After, b.nodes[len(b.nodes)-1])
+		}
+	}
+	for _, e := range m.with {
+		a, b := &p.Tasks[e[0]], &p.Tasks[e[1]]
+		if a.Held == "" && b.Held == "" {
+			x := &problem.Tasks[a.nodes[0]]
+			x.With = append(x.With, b.nodes[0])
+		}
+	}
+	for i := range problem.Tasks {
+		x := &problem.Tasks[i]
+		slices.Sort(x.After)
+		slices.Sort(x.With)
+		x.After, x.With = slices.Compact(x.After), slices.Compact(x.With)
+	}
+	p.Problem = problem
+	m.slips(problem, true)
+	p.Base = problem.Lay(ctx, budget)
+	slow := *problem
+	slow.Tasks = slices.Clone(problem.Tasks)
+	calendar := *problem.Calendar
+	calendar.Days = slices.Clone(calendar.Days)
+	slow.Calendar = &calendar
+	m.slips(&slow, false)
+	p.slow = &slow
+}
+
+// node puts a task into the problem; what is done outside and is longer than a day is
+// light goes in as several.
+func (m *maker) node(problem *timing.Problem, i, most, light int) {
+	t := &m.p.Tasks[i]
+	if t.Held != "" {
+		return
+	}
+	put := func(x timing.Task) {
+		if n := len(t.nodes); n > 0 {
+			x.After = append(x.After, t.nodes[n-1])
+		}
+		t.nodes = append(t.nodes, len(problem.Tasks))
+		m.p.of = append(m.p.of, i)
+		problem.Tasks = append(problem.Tasks, x)
+	}
+	if t.Kind == Waits {
+		put(m.waited(t))
+		return
+	}
+	hands := min(t.People, most)
+	t.Lacks = t.People - hands
+	left := max(1, int(math.Ceil(t.Hours*4/float64(t.People)-1e-9)))
+	x := timing.Task{Hands: hands, Place: slices.Index(places, t.Role), Whole: rowOf(t.Kind).Whole, Outside: slices.Contains(m.s.Outside, string(t.Kind))}
+	for x.Outside && light > 0 && left > light {
+		x.Slots = light
+		put(x)
+		left -= light
+	}
+	x.Slots = left
+	put(x)
+}
+
+// slips lays what slipped over the tasks: what is planned with, or all of it.
+func (m *maker) slips(problem *timing.Problem, taken bool) {
+	for i, x := range m.s.Slips {
+		if taken != x.Taken {
+			continue
+		}
+		if x.Day != "" {
+			m.lose(problem, x.Day, i)
+			continue
+		}
+		at, known := m.at[x.Task]
+		if !known || m.tasks[at].Held != "" {
+			m.find(framing.Note, "slip-astray", words.SlipNamesNoTask, []any{x.Task}, words.TakeTheSlipOut)
+			continue
+		}
+		t := &m.p.Tasks[at]
+		node := &problem.Tasks[t.nodes[0]]
+		if from, err := time.Parse(time.DateOnly, x.From); err == nil && m.s.Dated {
+			node.From = max(node.From, problem.Morning(from))
+		}
+		if more := int(math.Ceil(x.Hours*4 - 1e-9)); more > 0 && node.Slots > 0 {
+			problem.Tasks[t.nodes[len(t.nodes)-1]].Slots += more
+		}
+	}
+}
+
+// lose takes a day out.
+func (m *maker) lose(problem *timing.Problem, day string, slip int) {
+	at, err := time.Parse(time.DateOnly, day)
+	for i := range problem.Days {
+		if d := &problem.Days[i]; err == nil && m.s.Dated && d.Date.Equal(at) {
+			d.Lost = true
+			return
+		}
+	}
+	m.find(framing.Note, "slip-astray", words.SlipNamesNoDay, []any{day}, words.TakeTheSlipOut)
+}
+
+// Recorded is the plan as what was done and what slipped has left it.
+func (p *Plan) Recorded(d job.Document) *Plan {
+	out := *p
+	if p.Problem == nil {
+		return &out
+	}
+	out.Done = map[int]job.Worked{}
+	if d.Record != nil {
+		for _, w := range d.Record.Worked {
+			i := slices.IndexFunc(p.Tasks, func(t Task) bool { return t.ID == w.Task })
+			if i >= 0 && !w.Part && p.Tasks[i].Held == "" {
+				out.Done[i] = w
+			}
+		}
+	}
+	done := map[int]timing.Span{}
+	for i, w := range out.Done {
+		span := p.done(i, w)
+		for _, n := range p.Tasks[i].nodes {
+			done[n] = span
+		}
+	}
+	out.Now = p.slow.Slip(p.Base, done)
+	latest, hangs := p.slow.Latest(out.Now, done)
+	out.Hangs, out.Spare = make([]bool, len(p.Tasks)), make([]int, len(p.Tasks))
+	for i := range p.Tasks {
+		for k, n := range p.Tasks[i].nodes {
+			out.Hangs[i] = out.Hangs[i] || hangs[n]
+			if spare := max(0, latest[n]-out.Now[n].From); k == 0 || spare < out.Spare[i] {
+				out.Spare[i] = spare
+			}
+		}
+	}
+	return &out
+}
+
+// done is when a task was done: where it was planned to be, if that was the day.
+func (p *Plan) done(i int, w job.Worked) timing.Span {
+	was := p.spanOf(p.Base, i)
+	on, err := time.Parse(time.DateOnly, w.On)
+	if err != nil || !p.Schedule.Dated || was == timing.Late {
+		return was
+	}
+	morning := p.Problem.Morning(on)
+	if p.Problem.DayOf(morning) == p.Problem.LastDay(was) {
+		return was
+	}
+	long := int(math.Ceil(w.Hours * 4))
+	return timing.Span{From: morning, To: min(morning+max(1, long), morning+p.Problem.Of)}
+}
+
+// Span is when a task is done now; timing.Late where it is on no day.
+func (p *Plan) Span(i int) timing.Span { return p.spanOf(p.Now, i) }
+
+// Was is when it was planned to be done.
+func (p *Plan) Was(i int) timing.Span { return p.spanOf(p.Base, i) }
+
+func (p *Plan) spanOf(spans []timing.Span, i int) timing.Span {
+	nodes := p.Tasks[i].nodes
+	if len(nodes) == 0 || len(spans) == 0 {
+		return timing.Late
+	}
+	a, b := spans[nodes[0]], spans[nodes[len(nodes)-1]]
+	if a == timing.Late || b == timing.Late {
+		return timing.Late
+	}
+	return timing.Span{From: a.From, To: b.To}
+}
+
+// Parts are the spans that a task is worked on in, by node.
+func (p *Plan) Parts(i int) (out []timing.Span) {
+	for _, n := range p.Tasks[i].nodes {
+		out = append(out, p.Now[n])
+	}
+	return out
+}
+
+// Lost says whether nothing is done on a working day.
+func (p *Plan) Lost(day int) bool { return p.slow.Days[day].Lost }
+
+// End is when all is done; Late where something finds no day.
+func (p *Plan) End() (end int, whole bool) {
+	whole = true
+	for i := range p.Tasks {
+		if p.Tasks[i].Held != "" || p.Span(i) == timing.Late {
+			whole = false
+			continue
+		}
+		end = max(end, p.Span(i).To)
+	}
+	return end, whole
+}
+
+// After is what a task waits for, by id.
+func (p *Plan) After(i int) (out []string) {
+	for _, n := range p.Tasks[i].nodes[:min(1, len(p.Tasks[i].nodes))] {
+		for _, k := range p.Problem.Tasks[n].After {
+			out = append(out, p.Tasks[p.of[k]].ID)
+		}
+	}
+	return out
+}
