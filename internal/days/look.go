@@ -132,13 +132,14 @@ func (m *maker) levels() {
 	for _, g := range CutOff(m.s) {
 		until := m.r.Rules.Tell(words.UntilNobodyKnows)
 		if !g.To.IsZero() {
-			until = moment(g.To)
+			until = Moment(g.To)
 		}
-		m.find(framing.Stop, "level-cut-off", words.LevelCutOff, []any{g.Level, moment(g.From), until, strings.Join(g.Ways, ", ")}, words.KeepOneWayOpen)
+		m.find(framing.Stop, "level-cut-off", words.LevelCutOff, []any{g.Level, Moment(g.From), until, strings.Join(g.Ways, ", ")}, words.KeepOneWayOpen)
 	}
 }
 
-func moment(t time.Time) string {
+// Moment is a day, with its time where that isn't midnight.
+func Moment(t time.Time) string {
 	if t.Hour() == 0 && t.Minute() == 0 {
 		return day(t)
 	}

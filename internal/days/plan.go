@@ -359,6 +359,17 @@ func (p *Plan) End() (end int, whole bool) {
 	return end, whole
 }
 
+// BaseEnd is when all was planned to be done.
+func (p *Plan) BaseEnd() (end int) {
+	end = 1
+	for i := range p.Tasks {
+		if was := p.Was(i); was != timing.Late {
+			end = max(end, was.To)
+		}
+	}
+	return end
+}
+
 // After is what a task waits for, by id.
 func (p *Plan) After(i int) (out []string) {
 	for _, n := range p.Tasks[i].nodes[:min(1, len(p.Tasks[i].nodes))] {

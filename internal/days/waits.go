@@ -16,7 +16,7 @@ import (
 // usual is what a wait comes after and what waits for it, by what it is for; up is the
 // task that stands a wall up.
 var usual = map[string][2]Kind{
-	"cure": {"", "up"}, "delivery": {"", Cut}, "engineer": {"", "up"},
+	"cure": {"", "up"}, "delivery": {"", Mark}, "engineer": {"", "up"},
 	"inspection": {Fix, Insulate}, "electrician": {Fix, Insulate}, "plumber": {Fix, Insulate}, "other": {"", "up"},
 }
 

@@ -76,7 +76,7 @@ type Wait struct {
 	For    string  `json:"for" enum:"cure,delivery,inspection,electrician,plumber,engineer,other"`
 	Wall   string  `json:"wall,omitempty" maxLength:"64" doc:"Left out: all of them."`
 	After  string  `json:"after,omitempty" enum:"strike,mark,cut,bottom,top,stand,build,raise,between,fix,insulate,close" doc:"The task that it comes after. Default by what it is: an inspection, electrician or plumber after fix."`
-	Before string  `json:"before,omitempty" enum:"strike,mark,cut,bottom,top,stand,build,raise,between,fix,insulate,close" doc:"The task that waits for it. Default: a delivery, cut; a cure or the engineer, what stands it up; an inspection, electrician or plumber, closing."`
+	Before string  `json:"before,omitempty" enum:"strike,mark,cut,bottom,top,stand,build,raise,between,fix,insulate,close" doc:"The task that waits for it. Default: a delivery, mark; a cure or the engineer, what stands it up; an inspection, electrician or plumber, closing."`
 	On     string  `json:"on,omitempty" maxLength:"10" doc:"The day that it happens on: what was poured that day, what comes that morning, who comes that day."`
 	Days   float64 `json:"days,omitempty" minimum:"0" maximum:"365" doc:"How many days it takes, by the calendar on the wall, nights and Sundays with it."`
 	Who    string  `json:"who,omitempty" maxLength:"200"`

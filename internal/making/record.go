@@ -170,7 +170,14 @@ func (m *Maker) worked(e job.Edit, w job.Worked, path string) job.Edit {
 		return e
 	}
 	w.At, w.By, w.ID = cmp.Or(w.At, m.At), cmp.Or(w.By, m.By), cmp.Or(w.ID, e.ID)
-	if p, ok := m.onScreen(path); ok && !p.HasTask(w.Task) {
+	if p, ok := m.onScreen(path); ok {
+		count, known := p.CountOf(w.Task)
+		if known && !w.Part {
+			w.Count = cmp.Or(w.Count, count) // so that it says how many, when the wall is another
+		}
+		if known {
+			return job.Edit{ID: e.ID, Act: &job.WorkedOn{Worked: w}}
+		}
 		m.faults.Add(path+".worked.task", "no task of the plan of days is called %s now: take its name from there, such as B.cut", w.Task)
 	}
 	return job.Edit{ID: e.ID, Act: &job.WorkedOn{Worked: w}}

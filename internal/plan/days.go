@@ -53,14 +53,15 @@ type DayWood struct {
 
 // Planned is the plan of days as a whole.
 type Planned struct {
-	Ends    string      `json:"ends,omitempty" doc:"The last day, as it is said; left out where nothing is planned."`
-	Whole   bool        `json:"whole" doc:"Everything is on a day; else some is held, or finds none."`
-	Tasks   []Task      `json:"tasks" nullable:"false"`
-	Moved   []Moved     `json:"moved" nullable:"false" doc:"By what slipped, and by what was done on another day than planned."`
-	Paces   []Pace      `json:"paces" nullable:"false" doc:"What the hours of each kind of task go by."`
-	Times   float64     `json:"times" doc:"Starting values are so many times what a new building takes."`
-	Worked  []WorkedSum `json:"worked" nullable:"false" doc:"Hours of this job, by kind of task."`
-	CutOffs int         `json:"cutOffs" doc:"Times at which a level can't be reached."`
+	Ends    string     `json:"ends,omitempty" doc:"The last day, as it is said; left out where nothing is planned."`
+	Was     string     `json:"was,omitempty" doc:"The last day as it was planned, where what slipped has moved it."`
+	Whole   bool       `json:"whole" doc:"Everything is on a day; else some is held, or finds none."`
+	Tasks   []Task     `json:"tasks" nullable:"false"`
+	Moved   []Moved    `json:"moved" nullable:"false" doc:"By what slipped, and by what was done on another day than planned."`
+	Paces   []Pace     `json:"paces" nullable:"false" doc:"What the hours of each kind of task go by."`
+	Times   float64    `json:"times" doc:"Starting values are so many times what a new building takes."`
+	Worked  []job.Pace `json:"worked" nullable:"false" doc:"The crew's own figures from this job's record, as schedule.pace takes them."`
+	CutOffs int        `json:"cutOffs" doc:"Times at which a level can't be reached."`
 }
 
 // Task is one task, or something that is waited for.
@@ -68,6 +69,7 @@ type Task struct {
 	Task   string   `json:"task"`
 	Kind   string   `json:"kind" enum:"strike,mark,cut,bottom,top,stand,build,raise,between,fix,insulate,close,wait"`
 	Said   string   `json:"said"`
+	Named  string   `json:"named" doc:"With its wall."`
 	Wall   string   `json:"wall,omitempty" doc:"Left out: all of them."`
 	Role   string   `json:"role,omitempty" enum:"saw,floor,ladder"`
 	Count  int      `json:"count,omitempty" doc:"Of what is counted of it."`
@@ -101,16 +103,17 @@ type Pace struct {
 	Own     bool    `json:"own"`
 }
 
-// WorkedSum is what one kind of task took on this job.
-type WorkedSum struct {
-	Kind  string  `json:"kind"`
-	Hours float64 `json:"hours" doc:"Of one person."`
-	Count int     `json:"count" doc:"Of what is counted."`
-}
-
-// HasTask says whether the plan of days has a task by that name.
-func (p Plan) HasTask(id string) bool {
-	return p.DaysPlan != nil && slices.ContainsFunc(p.DaysPlan.Tasks, func(t days.Task) bool { return t.ID == id && t.Kind != days.Waits })
+// CountOf is how many of what is counted a task of the plan of days has; not known where
+// no task is called that.
+func (p Plan) CountOf(task string) (n int, known bool) {
+	if p.DaysPlan == nil {
+		return 0, false
+	}
+	i := slices.IndexFunc(p.DaysPlan.Tasks, func(t days.Task) bool { return t.ID == task && t.Kind != days.Waits })
+	if i < 0 {
+		return 0, false
+	}
+	return p.DaysPlan.Tasks[i].Count, true
 }
 
 // dayer writes a plan of days.
@@ -125,7 +128,7 @@ func (s *writer) writeDays(p *Plan, d job.Document) {
 	now := p.DaysPlan.Recorded(d)
 	x := &dayer{s, now, p}
 	p.Days = []Day{}
-	p.Planned = Planned{Tasks: []Task{}, Moved: []Moved{}, Paces: x.paces(), Times: now.Schedule.Times, Worked: Pacing(now.Tasks, d.Record), CutOffs: len(days.CutOff(now.Schedule))}
+	p.Planned = Planned{Tasks: []Task{}, Moved: []Moved{}, Paces: x.paces(), Times: now.Schedule.Times, Worked: workedIn(d), CutOffs: len(days.CutOff(now.Schedule))}
 	if now.Problem == nil {
 		return
 	}
@@ -139,6 +142,9 @@ func (s *writer) writeDays(p *Plan, d job.Document) {
 		return
 	}
 	p.Planned.Ends = x.day(now.Problem.DayOf(end - 1))
+	if was := x.day(now.Problem.DayOf(now.BaseEnd() - 1)); was != p.Planned.Ends {
+		p.Planned.Was = was
+	}
 	for day := range now.Problem.DayOf(end-1) + 1 {
 		p.Days = append(p.Days, x.write(day))
 	}
@@ -168,7 +174,7 @@ func (x *dayer) task(i int) Task {
 	t := x.p.Tasks[i]
 	_, done := x.p.Done[i]
 	out := Task{
-		Task: t.ID, Kind: string(t.Kind), Said: x.Rules.Tell(days.Said(t.Kind)), Wall: t.Wall, Role: t.Role, Count: t.Count, Hours: t.Hours, Own: t.Own, People: t.People,
+		Task: t.ID, Kind: string(t.Kind), Said: x.Rules.Tell(days.Said(t.Kind)), Named: x.named(t), Wall: t.Wall, Role: t.Role, Count: t.Count, Hours: t.Hours, Own: t.Own, People: t.People,
 		Done: done, Held: t.Held, After: []string{},
 	}
 	if t.Kind == days.Waits {
@@ -188,6 +194,14 @@ func (x *dayer) task(i int) Task {
 	return out
 }
 
+// named is what a task is called where people read it.
+func (x *dayer) named(t days.Task) string {
+	if t.Kind == days.Waits {
+		return t.Why
+	}
+	return t.Wall + ": " + x.Rules.Tell(days.Said(t.Kind))
+}
+
 func (x *dayer) moved(i int) {
 	t, now, was := x.p.Tasks[i], x.p.Span(i), x.p.Was(i)
 	if _, done := x.p.Done[i]; done || t.Held != "" || now == was || now == timing.Late || was == timing.Late {
@@ -197,17 +211,17 @@ func (x *dayer) moved(i int) {
 		return
 	}
 	a, b := x.moment(was.From, false), x.moment(now.From, false)
-	text := x.Rules.Tell(words.MovedByHands, t.ID, a, b)
+	text := x.Rules.Tell(words.MovedByHands, x.named(t), a, b)
 	if now.From == was.From {
 		a, b = x.moment(was.To, true), x.moment(now.To, true)
-		text = x.Rules.Tell(words.MovedItself, t.ID, a, b)
+		text = x.Rules.Tell(words.MovedItself, x.named(t), a, b)
 	} else if slices.ContainsFunc(x.p.Schedule.Slips, func(s job.Slip) bool { return s.Task == t.ID && s.From != "" }) {
-		text = x.Rules.Tell(words.MovedItself, t.ID, a, b)
+		text = x.Rules.Tell(words.MovedItself, x.named(t), a, b)
 	}
 	for _, id := range x.p.After(i) {
 		k := slices.IndexFunc(x.p.Tasks, func(o days.Task) bool { return o.ID == id })
 		if k >= 0 && now.From != was.From && x.p.Span(k).To == now.From && x.p.Span(k) != x.p.Was(k) {
-			text = x.Rules.Tell(words.MovedByTask, t.ID, a, b, id)
+			text = x.Rules.Tell(words.MovedByTask, x.named(t), a, b, x.named(x.p.Tasks[k]))
 		}
 	}
 	x.out.Planned.Moved = append(x.out.Planned.Moved, Moved{t.ID, a, b, text})
@@ -301,13 +315,16 @@ func (x *dayer) notes(d timing.Day) (out []string) {
 		if !v.From.After(d.Date.AddDate(0, 0, 1).Add(-time.Minute)) && (v.To.IsZero() || v.To.After(d.Date)) {
 			until := tell(words.UntilNobodyKnows)
 			if !v.To.IsZero() {
-				until = v.Service.To
+				until = days.Moment(v.To)
+				if v.To.Hour() == 0 && v.To.Minute() == 0 {
+					until = tell(words.EndOfDay, days.Moment(v.To.AddDate(0, 0, -1)))
+				}
 			}
 			what := v.Name
 			if what == "" {
 				what = v.What
 			}
-			out = append(out, tell(words.OutToday, what, v.Service.From, until))
+			out = append(out, tell(words.OutToday, what, days.Moment(v.From), until))
 		}
 	}
 	for _, w := range s.Weather {
@@ -371,34 +388,12 @@ func (x *dayer) paces() (out []Pace) {
 	return out
 }
 
-// Pacing adds up what each kind of task took, by the record of a job with these tasks.
-func Pacing(tasks []days.Task, record *job.Record) []WorkedSum {
-	out := []WorkedSum{}
-	if record == nil {
-		return out
-	}
-	for _, r := range days.Rows {
-		sum := WorkedSum{Kind: string(r.Kind)}
-		for _, w := range record.Worked {
-			i := slices.IndexFunc(tasks, func(t days.Task) bool { return t.ID == w.Task && t.Kind == r.Kind })
-			if i < 0 {
-				continue
-			}
-			sum.Hours += w.Hours * float64(max(1, w.People))
-			switch {
-			case w.Count > 0:
-				sum.Count += w.Count
-			case !w.Part:
-				sum.Count += tasks[i].Count
-			}
-		}
-		if sum.Hours > 0 && sum.Count > 0 {
-			sum.Hours = math.Round(sum.Hours*100) / 100
-			out = append(out, sum)
-		}
-	}
-	return out
-}
-
 // Named is a task's wall and what is done, in a line.
 func (t DayTask) Named() string { return fmt.Sprintf("%s: %s", t.Wall, t.Said) }
+
+func workedIn(d job.Document) []job.Pace {
+	if d.Record == nil {
+		return []job.Pace{}
+	}
+	return days.Figures(d.Record.Worked)
+}

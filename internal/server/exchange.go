@@ -39,6 +39,7 @@ func (s *Server) exchangeRoutes(api huma.API) {
 			return exchange.WriteReadings(out, readings, j.Document.Units)
 		}))
 	s.woodRoutes(api)
+	s.dayRoutes(api)
 	huma.Register(api, huma.Operation{OperationID: "export-room-dxf", Method: http.MethodGet, Path: "/api/jobs/{id}/room.dxf", Summary: "The room as a DXF drawing in the job's unit"},
 		s.file("application/dxf", "room.dxf", func(ctx context.Context, j store.Job, out *bytes.Buffer) error {
 			room, err := s.plans.room(ctx, j.Document)

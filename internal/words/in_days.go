@@ -71,6 +71,7 @@ var (
 	ComesToday          = sentence("{0}: today.")
 	HelpersToday        = sentence("More people: {0}. {1}")
 	OutToday            = sentence("Out of service: {0}, since {1}, until {2}.")
+	EndOfDay            = sentence("the end of {0}")
 	FoulToday           = sentence("Rain or wind: nothing in the open.")
 	ConsentGiven        = sentence("Agreed by {0}: {1}.")
 )

@@ -128,6 +128,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/days.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plan of days as iCalendar, by the clock on site */
+        get: operations["export-calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/device/shoot": {
         parameters: {
             query?: never;
@@ -424,6 +441,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/stand.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Day sheets, or the steps of walls, to print */
+        get: operations["print-stand"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/start": {
         parameters: {
             query?: never;
@@ -674,6 +708,23 @@ export interface paths {
         };
         /** What a written length is understood as */
         get: operations["read-length"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What tasks took the crew on all its jobs, by its own record */
+        get: operations["get-pace"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1038,6 +1089,10 @@ export interface components {
              * @enum {string}
              */
             turn?: "in" | "out";
+        };
+        CrewPaces: {
+            /** @description As schedule.pace takes it. */
+            pace: components["schemas"]["Pace"][];
         };
         Cull: {
             /**
@@ -4516,6 +4571,8 @@ export interface components {
             hours?: number;
             /** @enum {string} */
             kind: "strike" | "mark" | "cut" | "bottom" | "top" | "stand" | "build" | "raise" | "between" | "fix" | "insulate" | "close" | "wait";
+            /** @description With its wall. */
+            named: string;
             /** @description By the crew's own figures. */
             own?: boolean;
             /** Format: int64 */
@@ -4723,19 +4780,6 @@ export interface components {
              */
             there?: number;
         };
-        PlanWorkedSum: {
-            /**
-             * Format: int64
-             * @description Of what is counted.
-             */
-            count: number;
-            /**
-             * Format: double
-             * @description Of one person.
-             */
-            hours: number;
-            kind: string;
-        };
         PlanYard: {
             /** @description Insulation by bay. */
             bays?: components["schemas"]["PlanFill"][];
@@ -4832,10 +4876,12 @@ export interface components {
              * @description Starting values are so many times what a new building takes.
              */
             times: number;
+            /** @description The last day as it was planned, where what slipped has moved it. */
+            was?: string;
             /** @description Everything is on a day; else some is held, or finds none. */
             whole: boolean;
-            /** @description Hours of this job, by kind of task. */
-            worked: components["schemas"]["PlanWorkedSum"][];
+            /** @description The crew's own figures from this job's record, as schedule.pace takes them. */
+            worked: components["schemas"]["Pace"][];
         };
         Pocket: {
             /**
@@ -5554,7 +5600,7 @@ export interface components {
              */
             after?: "strike" | "mark" | "cut" | "bottom" | "top" | "stand" | "build" | "raise" | "between" | "fix" | "insulate" | "close";
             /**
-             * @description The task that waits for it. Default: a delivery, cut; a cure or the engineer, what stands it up; an inspection, electrician or plumber, closing.
+             * @description The task that waits for it. Default: a delivery, mark; a cure or the engineer, what stands it up; an inspection, electrician or plumber, closing.
              * @enum {string}
              */
             before?: "strike" | "mark" | "cut" | "bottom" | "top" | "stand" | "build" | "raise" | "between" | "fix" | "insulate" | "close";
@@ -6093,6 +6139,40 @@ export interface operations {
         };
     };
     "export-boards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-calendar": {
         parameters: {
             query?: never;
             header?: never;
@@ -6835,6 +6915,46 @@ export interface operations {
             };
         };
     };
+    "print-stand": {
+        parameters: {
+            query?: {
+                /** @description The number of a day. Left out, and no walls: all days. */
+                day?: number;
+                /** @description Ids of walls, with commas between: their steps. */
+                walls?: string;
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "start-job": {
         parameters: {
             query?: never;
@@ -7374,6 +7494,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanEcho"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-pace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CrewPaces"];
                 };
             };
             /** @description Error */

@@ -1,4 +1,4 @@
-import { Button, Group, NativeSelect, Text } from "@mantine/core";
+import { Button, Group, NativeSelect, SegmentedControl, Text } from "@mantine/core";
 import { IconArrowDown, IconArrowUp } from "@tabler/icons-react";
 import { useSearchParams } from "react-router";
 import type { PlanWall, Wall } from "../../api/client";
@@ -12,8 +12,10 @@ import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
 import { Removable, without } from "../../entry/Removable";
 import { useEntry } from "../../entry/useEntry";
+import { Days } from "./Days";
 import "./stand.css";
 import { TiltDrawn } from "./TiltDrawn";
+import { useSchedule } from "./useSchedule";
 
 const ways = {
   "in-place": "stud by stud, in place",
@@ -30,6 +32,15 @@ export default function Stand() {
   const [search, setSearch] = useSearchParams();
   const order = plan.plan.order;
   const walls = plan.plan.walls;
+  const days = search.get("view") === "days";
+  const show = (change: Record<string, string>) =>
+    setSearch(
+      (now) => {
+        const next = { ...Object.fromEntries(now), ...change };
+        return Object.fromEntries(Object.entries(next).filter(([, v]) => v !== ""));
+      },
+      { replace: true },
+    );
   const at = search.get("wall") ?? order[0]?.wall;
   const wall = walls.find((w) => w.id === at) ?? walls[0];
   const doc = job.document.walls?.find((w) => w.id === wall?.id);
@@ -40,22 +51,27 @@ export default function Stand() {
       </Empty>
     );
   return (
-    <div className="stand">
-      <Order
-        chosen={wall.id}
-        choose={(id) =>
-          setSearch(
-            (now) => {
-              const next = new URLSearchParams(now);
-              next.set("wall", id);
-              return next;
-            },
-            { replace: true },
-          )
-        }
-      />
-      <OneWall key={wall.id} wall={wall} doc={doc} />
-    </div>
+    <>
+      <Group mb="sm" className="no-print">
+        <SegmentedControl
+          aria-label="What is shown"
+          value={days ? "days" : "walls"}
+          onChange={(v) => show({ view: v === "days" ? v : "" })}
+          data={[
+            { value: "walls", label: "Wall by wall" },
+            { value: "days", label: "Day by day" },
+          ]}
+        />
+      </Group>
+      {days ? (
+        <Days />
+      ) : (
+        <div className="stand">
+          <Order chosen={wall.id} choose={(id) => show({ wall: id })} />
+          <OneWall key={wall.id} wall={wall} doc={doc} />
+        </div>
+      )}
+    </>
   );
 }
 
@@ -239,8 +255,8 @@ const marks = { do: "", hold: "hold", caution: "caution", check: "check" } as co
 /** What is done, in order, from striking the line to fixed: a sheet to print. */
 function Steps({ wall }: { wall: PlanWall }) {
   const { job } = useJobContext();
-  const edits = useEdits(job);
-  const crew = job.document.schedule?.crew ?? 2;
+  const { schedule, put } = useSchedule();
+  const crew = schedule.crew ?? 2;
   return (
     <section className="steps" aria-label={`Steps of wall ${wall.id}`}>
       <Group gap="sm" align="flex-end">
@@ -250,13 +266,20 @@ function Steps({ wall }: { wall: PlanWall }) {
           aria-label="Who is there"
           size="md"
           value={crew === 1 ? "1" : "2"}
-          onChange={(e) => edits.make({ do: "put-schedule", schedule: { crew: Number(e.currentTarget.value) } }).catch(tell)}
+          onChange={(e) => put({ crew: Number(e.currentTarget.value) })}
           data={[
             { value: "2", label: "two or more people" },
             { value: "1", label: "one, alone" },
           ]}
         />
-        <Button h={42} className="no-print" variant="default" onClick={() => window.print()}>
+        <Button
+          h={42}
+          className="no-print"
+          variant="default"
+          component="a"
+          href={`/api/jobs/${job.id}/stand.pdf?walls=${encodeURIComponent(wall.id)}`}
+          target="_blank"
+        >
           Print
         </Button>
       </Group>
