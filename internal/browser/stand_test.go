@@ -1,6 +1,7 @@
 package browser_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -48,4 +49,27 @@ func TestTheOrderOfWalls(t *testing.T) {
 	v.presses("As proposed")
 	v.sees("revision 3")
 	v.until(`!document.querySelector('.stand-order [role=alert]')`)
+}
+
+// A deep wall jams under what hangs beside it; the cure that is offered is taken, and it
+// clears. What it weighs, where it would lie and how it gets in are shown.
+func TestADeepWallJamsAndIsCured(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	deep := `{"id": "%", "do": "put-lumber", "lumber": {"id": "%", "thickness": "1 1/2 in", "depth": "7 1/4 in", "stock": ["96 in", "144 in", "192 in"]}}`
+	for i, lumber := range []string{"2x4", "2x4t"} {
+		v.somebodyElse(i+1, strings.ReplaceAll(deep, "%", lumber))
+	}
+	v.goes("/jobs/" + id + "/stand?wall=D")
+	v.sees("revision 3", "Wall D")
+	v.chooses("How it goes up", "tilt")
+	v.sees("revision 4")
+	v.chooses("It lies first", "right")
+	v.sees("revision 5", "it jams by", "people hold it upright", "the yard door")
+	v.until(`document.querySelector('.above-lies') && document.querySelector('.tilt-left')`)
+	v.until(`document.querySelector('[aria-label="What helps"] button')`)
+	v.presses("Do that")
+	v.sees("revision 6")
+	v.until(`!document.querySelector('.stand-wall > .is-stop[role=alert]') && document.querySelector('.tilt:nth-child(2) .is-ready')`)
+	assert.True(t, v.wall("D").Fit.Given(), "it is cut shorter")
 }

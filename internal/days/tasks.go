@@ -103,7 +103,7 @@ func (m *maker) gather() {
 		}
 		if flat {
 			m.add(w, Build, stand+between, 1)
-			m.add(w, Raise, r.People*sectionsOf(w, r.Way), r.People)
+			m.add(w, Raise, r.People*r.Sections(), r.People)
 		} else {
 			m.add(w, Top, w.Against[survey.Ceiling].Count, 1)
 			m.add(w, Stand, stand, 1)
@@ -177,18 +177,6 @@ func countOf(w *work.Wall) (stand, between int) {
 	return stand, between
 }
 
-func sectionsOf(w *work.Wall, way raising.Way) int {
-	n := 1
-	if way == raising.InSections {
-		for _, b := range w.Wall.Breaks {
-			if b.Of == survey.Floor {
-				n++
-			}
-		}
-	}
-	return n
-}
-
 // bays is how many bays of a wall are filled.
 func (m *maker) bays(w *work.Wall) (n int) {
 	if m.r.Insulation.Width == 0 || !m.r.Filled(w.Wall.ID) {
@@ -201,9 +189,6 @@ func (m *maker) bays(w *work.Wall) (n int) {
 	}
 	return n
 }
-
-// boardDensity is what a board weighs, kg/m³. Usual: gypsum board.
-const boardDensity = 700.0
 
 // boards is how many pieces of board go on a wall, and whether the largest is more than
 // one person lifts.
@@ -218,7 +203,7 @@ func (m *maker) boards(w *work.Wall) (n int, heavy bool) {
 	for i := range w.Faces {
 		each(&w.Faces[i])
 	}
-	return n, large*m.r.Board.Millimetres()*boardDensity/1e9 > raising.Lift
+	return n, raising.BoardWeight(large, m.r.Board.Millimetres()) > raising.Lift
 }
 
 // engineer says why a wall may not stand yet: it carries, and nobody licensed has said

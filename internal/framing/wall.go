@@ -143,6 +143,9 @@ func (w *Wall) ruled(rules Rules) Rules {
 	return rules
 }
 
+// FitOf is how much shorter than its space a wall's pieces between plates are cut.
+func (w *Wall) FitOf(rules Rules) measure.Length { return w.ruled(rules).Fit }
+
 // Layout says how the common studs are marked.
 type Layout struct {
 	FromEnd   bool

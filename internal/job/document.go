@@ -440,9 +440,11 @@ type Pending struct {
 
 // Raise is how a wall goes up.
 type Raise struct {
-	Way      string   `json:"way" enum:"in-place,tilt,plate-first,sections" doc:"Each stud stood between fixed plates; built flat and tilted, its studs shorter by what it sweeps; bottom plate first, the frame slid or stood on it; in sections, measured again between."`
-	Side     string   `json:"side,omitempty" enum:"left,right" doc:"Where it lies before, seen from its start. Left out: where it clears."`
-	Sections []Length `json:"sections,omitempty" format:"length" maxItems:"12" nullable:"false" doc:"Stations where one section ends and the next begins: its plates end there, with a stud on each side."`
+	Way       string   `json:"way" enum:"in-place,tilt,plate-first,sections" doc:"Each stud stood between fixed plates; built flat and tilted, its studs shorter by what it sweeps; bottom plate first, the frame slid or stood on it; in sections, measured again between."`
+	Side      string   `json:"side,omitempty" enum:"left,right" doc:"Where it lies before, seen from its start. Left out: where it clears."`
+	Later     []string `json:"later,omitempty" maxItems:"3" nullable:"false" enum:"top-plate,header,between" doc:"Parts that are fitted once it stands: fixed otherwise than in a frame, and on the open list until they are. With top-plate that is fixed to the ceiling first, and the frame is stood under it."`
+	Elsewhere bool     `json:"elsewhere,omitempty" doc:"It, or each of its sections, is built elsewhere and carried in along schedule.route."`
+	Sections  []Length `json:"sections,omitempty" format:"length" maxItems:"12" nullable:"false" doc:"Stations where one section ends and the next begins: its plates end there, with a stud on each side."`
 }
 
 // Break is where a wall's plates end and begin anew, with a stud on each side.

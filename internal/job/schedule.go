@@ -22,6 +22,8 @@ type Schedule struct {
 	Levels   []Level   `json:"levels,omitempty" maxItems:"40" nullable:"false" doc:"Levels of the building and the ways to each: one of them stays open."`
 	Consents []Consent `json:"consents,omitempty" maxItems:"100" nullable:"false" doc:"What somebody has to agree to, by name."`
 
+	Route []Pass `json:"route,omitempty" maxItems:"40" nullable:"false" doc:"The way that wood and frames come in by: what is tight on it, in order."`
+
 	Slips []Slip `json:"slips,omitempty" maxItems:"400" nullable:"false" doc:"What came otherwise than it was planned. The plan says what moved by it."`
 }
 
@@ -113,6 +115,16 @@ type Consent struct {
 	On     string `json:"on,omitempty" maxLength:"10" doc:"The day it was given. Left out: it wasn't yet."`
 	Wall   string `json:"wall,omitempty" maxLength:"64" doc:"Left out: all of them."`
 	Before string `json:"before,omitempty" enum:"strike,mark,cut,bottom,top,stand,build,raise,between,fix,insulate,close" doc:"The task that waits for it. Left out: none, it is only told."`
+}
+
+// Pass is a tight place on the way in.
+type Pass struct {
+	What   string `json:"what" enum:"door,turn,stub" doc:"A door or a narrow place; a turn from one way into another; a stub of a wall or a sill to step over."`
+	Name   string `json:"name,omitempty" maxLength:"100"`
+	Width  Length `json:"width,omitzero" format:"length" doc:"Clear; of a turn, of the way before it."`
+	Height Length `json:"height,omitzero" format:"length" doc:"Clear; of a stub, how high it stands."`
+	After  Length `json:"after,omitzero" format:"length" doc:"Of a turn: how wide the way after it is."`
+	Over   Length `json:"over,omitzero" format:"length" doc:"Of a stub: from the floor to what is over it."`
 }
 
 // Slip is what came otherwise.

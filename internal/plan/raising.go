@@ -13,32 +13,87 @@ import (
 
 // Raising is how a wall goes up.
 type Raising struct {
-	Way      string   `json:"way" enum:"in-place,tilt,plate-first,sections" doc:"As chosen, else as proposed."`
-	Proposed string   `json:"proposed" enum:"in-place,tilt,plate-first,sections"`
-	Why      []string `json:"why" nullable:"false" doc:"For what is proposed."`
-	Tilt     []Tilt   `json:"tilt" nullable:"false" doc:"Built flat and turned up about its foot: from the left, and from the right, seen from its start."`
-	Weight   float64  `json:"weight" doc:"Kilograms of its wood, without boards, which are hung once it stands."`
-	People   int      `json:"people" doc:"To hold it upright, 23 kg (50 lb) each."`
-	AtStart  int      `json:"atStart" doc:"To begin a tilt: half of it lies on the floor."`
-	Swing    Swing    `json:"swing" doc:"Turned end to end in plan."`
-	Shims    []Shim   `json:"shims" nullable:"false"`
-	Steps    []Step   `json:"steps" nullable:"false" doc:"From striking its line to fixed, by the way in force, for who is there."`
-	Braces   []Brace  `json:"braces" nullable:"false" doc:"Temporary: each stays on the open list until it is taken off."`
+	Way      string    `json:"way" enum:"in-place,tilt,plate-first,sections" doc:"As chosen, else as proposed."`
+	Proposed string    `json:"proposed" enum:"in-place,tilt,plate-first,sections"`
+	Why      []string  `json:"why" nullable:"false" doc:"For what is proposed."`
+	Tilt     []Tilt    `json:"tilt" nullable:"false" doc:"Built flat and turned up about its foot: from the left, and from the right, seen from its start."`
+	Weight   float64   `json:"weight" doc:"Kilograms of its wood, without boards, which are hung once it stands."`
+	People   int       `json:"people" doc:"To hold it upright, 23 kg (50 lb) each."`
+	AtStart  int       `json:"atStart" doc:"To begin a tilt: half of it lies on the floor."`
+	Swing    Swing     `json:"swing" doc:"Turned end to end in plan."`
+	Shims    []Shim    `json:"shims" nullable:"false"`
+	Steps    []Step    `json:"steps" nullable:"false" doc:"From striking its line to fixed, by the way in force, for who is there."`
+	Weights  Weights   `json:"weights"`
+	Cures    []Cure    `json:"cures" nullable:"false" doc:"Where it is to go up flat and isn't sure to clear: what helps, each tried."`
+	Route    []Carried `json:"route" nullable:"false" doc:"Along the way in: its longest piece, and its frame where that is carried."`
+	Braces   []Brace   `json:"braces" nullable:"false" doc:"Temporary: each stays on the open list until it is taken off."`
+}
+
+// Weights are kilograms.
+type Weights struct {
+	Wood    float64 `json:"wood" doc:"All its members."`
+	Treated float64 `json:"treated" doc:"Of those, what is treated."`
+	Boards  float64 `json:"boards" doc:"On its faces: hung once it stands."`
+	Later   float64 `json:"later" doc:"Of its members, what is fitted once it stands."`
+}
+
+// Cure is something that lets a wall go up.
+type Cure struct {
+	Do   string `json:"do" enum:"side,plate-first,top-plate-later,shorter,in-place"`
+	Side string `json:"side,omitempty" enum:"left,right"`
+	Fit  string `json:"fit,omitempty" doc:"Of shorter: what the wall's fit becomes."`
+	Text string `json:"text"`
+}
+
+// Carried is how something goes along the way in.
+type Carried struct {
+	What    string    `json:"what" enum:"frame,piece"`
+	Said    string    `json:"said"`
+	Fits    bool      `json:"fits"`
+	Most    string    `json:"most,omitempty" doc:"The longest alike that gets through, where it doesn't."`
+	Text    string    `json:"text,omitempty" doc:"What to do, where it doesn't."`
+	Upright float64   `json:"upright" doc:"Of its sides, the one that stands up as it is carried, mm."`
+	Along   float64   `json:"along" doc:"The other, mm."`
+	Thick   float64   `json:"thick" doc:"mm"`
+	Through []Passage `json:"through" nullable:"false"`
+}
+
+// Passage is one tight place, for what is carried; its measures in mm, for drawing.
+type Passage struct {
+	What   string  `json:"what" enum:"door,turn,stub"`
+	Fits   bool    `json:"fits"`
+	Text   string  `json:"text"`
+	Width  float64 `json:"width"`
+	Height float64 `json:"height"`
+	After  float64 `json:"after"`
+	Over   float64 `json:"over"`
+	Lean   float64 `json:"lean" doc:"Degrees off upright."`
+	Turn   float64 `json:"turn" doc:"Of a turn: the angle it is tightest at, degrees."`
+	Side   float64 `json:"side" doc:"How wide it is in plan, as it leans."`
+}
+
+// AngleLeft is what is left over a frame on its way up.
+type AngleLeft struct {
+	Up        float64 `json:"up" doc:"Degrees from lying flat."`
+	Clearance string  `json:"clearance" doc:"Straight up to what is over it, where it is tightest along the wall; as sure as spread. Less than nothing: it is through."`
+	Said      string  `json:"said"`
 }
 
 // Tilt is what can be said of a wall's way up from one side.
 type Tilt struct {
-	Side     string    `json:"side" enum:"left,right"`
-	Needs    string    `json:"needs,omitempty" doc:"The height that the frame sweeps, where it is tightest: √(H² + t²). Left out where its height isn't known."`
-	Has      string    `json:"has,omitempty" doc:"The least of the height that it has there, as read."`
-	Spread   string    `json:"spread,omitempty" doc:"How sure that is."`
-	Clears   string    `json:"clears" enum:"yes,no,unsure"`
-	Tightest *Tightest `json:"tightest,omitempty"`
-	Shorter  string    `json:"shorter,omitempty" doc:"How much shorter it would clear for sure; left out where it does."`
-	Blocked  []string  `json:"blocked,omitempty" nullable:"false" doc:"What stands where it would lie."`
-	Text     string    `json:"text"`
-	How      []string  `json:"how" nullable:"false" doc:"What it sweeps and has, to a 64th or a tenth of a millimetre, and what would cure it."`
-	Section  *Swept    `json:"section,omitempty" doc:"The section at the tightest place, for drawing."`
+	Side     string      `json:"side" enum:"left,right"`
+	Needs    string      `json:"needs,omitempty" doc:"The height that the frame sweeps, where it is tightest: √(H² + t²). Left out where its height isn't known."`
+	Has      string      `json:"has,omitempty" doc:"The least of the height that it has there, as read."`
+	Spread   string      `json:"spread,omitempty" doc:"How sure that is."`
+	Clears   string      `json:"clears" enum:"yes,no,unsure"`
+	Tightest *Tightest   `json:"tightest,omitempty"`
+	Shorter  string      `json:"shorter,omitempty" doc:"How much shorter it would clear for sure; left out where it does."`
+	Blocked  []string    `json:"blocked,omitempty" nullable:"false" doc:"What stands where it would lie."`
+	Text     string      `json:"text"`
+	How      []string    `json:"how" nullable:"false" doc:"What it sweeps and has, to a 64th or a tenth of a millimetre, and what would cure it."`
+	Angles   []AngleLeft `json:"angles,omitempty" nullable:"false" doc:"On the way up."`
+	Lies     []LiesAt    `json:"lies,omitempty" nullable:"false" doc:"Where it lies before, from above: mm in the plan."`
+	Section  *Swept      `json:"section,omitempty" doc:"The section at the tightest place, for drawing."`
 }
 
 // Tightest is where a frame comes nearest to what is over it.
@@ -63,6 +118,12 @@ type Swept struct {
 type SweptAt struct {
 	Out float64 `json:"out"`
 	Up  float64 `json:"up"`
+}
+
+// LiesAt is a place in the plan, mm.
+type LiesAt struct {
+	X float64 `json:"x"`
+	Y float64 `json:"y"`
 }
 
 // Hanging is what hangs in a section.
@@ -142,7 +203,21 @@ func (s *writer) writeOneRaising(r raising.Raising) Raising {
 	u := s.Rules.Units
 	out := Raising{
 		Way: string(r.Way), Proposed: string(r.Proposed), Why: r.Why, Tilt: []Tilt{}, Weight: math.Round(r.Weight*10) / 10, People: r.People, AtStart: r.AtStart,
-		Swing: Swing{Needs: u.Write(u.Estimate(r.Swing.Needs.Millimetres()))}, Shims: []Shim{}, Braces: []Brace{},
+		Swing: Swing{Needs: u.Write(u.Estimate(r.Swing.Needs.Millimetres()))}, Shims: []Shim{}, Braces: []Brace{}, Cures: []Cure{}, Route: []Carried{},
+		Weights: Weights{math.Round(r.Parts.Wood*10) / 10, math.Round(r.Parts.Treated*10) / 10, math.Round(r.Parts.Boards*10) / 10, math.Round(r.Parts.Later*10) / 10},
+	}
+	for _, c := range r.Cures {
+		cure := Cure{Do: c.Do, Side: string(c.Side), Text: c.Text}
+		if c.Fit > 0 {
+			cure.Fit = u.Write(c.Fit)
+		}
+		out.Cures = append(out.Cures, cure)
+	}
+	if r.Frame != nil {
+		out.Route = append(out.Route, s.writeCarried("frame", s.Rules.Tell(words.TheFrame), r.Frame))
+	}
+	if r.Piece != nil {
+		out.Route = append(out.Route, s.writeCarried("piece", s.Rules.Tell(words.TheLongest), r.Piece))
 	}
 	if r.Swing.Has > 0 {
 		out.Swing.Has = u.Write(r.Swing.Has)
@@ -181,6 +256,12 @@ func (s *writer) writeTilt(t raising.Tilt, w *work.Wall) Tilt {
 		out.How = append(out.How, s.Rules.Tell(words.ShorterForSure, said(t.Shorter)))
 		out.Shorter = u.Write(mm(t.Shorter).Up(s.Rules.Mark / 2))
 	}
+	for _, a := range t.Angles(w.Wall.Lumber.Depth.Millimetres()) {
+		out.Angles = append(out.Angles, AngleLeft{a.Up, u.Write(mm(a.Clearance)), s.leftAt(a)})
+	}
+	for _, p := range t.Lies() {
+		out.Lies = append(out.Lies, LiesAt{p[0], p[1]})
+	}
 	place := t.Place()
 	out.Section = &Swept{High: t.High(), Deep: w.Wall.Lumber.Depth.Millimetres(), Ceiling: []SweptAt{}, At: SweptAt{place[0], place[1]}, Boxes: []Hanging{}}
 	for _, c := range t.Over() {
@@ -190,4 +271,57 @@ func (s *writer) writeTilt(t raising.Tilt, w *work.Wall) Tilt {
 		out.Section.Boxes = append(out.Section.Boxes, Hanging{b[0], b[1], b[2]})
 	}
 	return out
+}
+
+func (s *writer) writeCarried(what, said string, c *raising.Carried) Carried {
+	out := Carried{What: what, Said: said, Fits: c.Fits, Upright: c.Upright, Along: c.Along, Thick: c.Thick, Through: []Passage{}}
+	tell := s.Rules.Tell
+	length := func(mm float64) measure.Length { return measure.FromMillimetres(mm).Up(s.Rules.Mark) }
+	for _, p := range c.Through {
+		name := p.Name
+		if name == "" {
+			name = tell(words.PassNone, tell(map[string]words.Code{"door": words.PassOfDoor, "turn": words.PassOfTurn, "stub": words.PassOfStub}[p.What]))
+		}
+		code := words.PassDoor
+		switch {
+		case p.What == "turn":
+			code = words.PassTurn
+		case p.What == "stub":
+			code = words.PassStub
+		case p.Lean > 0.5:
+			code = words.PassLeans
+		}
+		has := measure.FromMillimetres(p.Has).Down(s.Rules.Mark)
+		args := []any{name, length(p.Needs), has}
+		if code == words.PassLeans {
+			args = append(args, p.Lean)
+		}
+		text := tell(code, args...)
+		if !p.Fits {
+			text += " " + tell(words.PassNot)
+		}
+		lean := p.Lean * math.Pi / 180
+		out.Through = append(out.Through, Passage{
+			What: p.What, Fits: p.Fits, Text: text, Width: p.Width, Height: p.Height, After: p.After, Over: p.Over,
+			Lean: math.Round(p.Lean*10) / 10, Turn: math.Round(p.Turn*10) / 10, Side: c.Upright*math.Sin(lean) + c.Thick*math.Cos(lean),
+		})
+	}
+	switch {
+	case c.Fits:
+	case c.Most > 0:
+		most := measure.FromMillimetres(c.Most).Down(s.Rules.Mark)
+		out.Most, out.Text = s.Rules.Units.Write(most), tell(words.InPartsOf, most)
+	default:
+		out.Text = tell(words.NoPartPasses)
+	}
+	return out
+}
+
+// leftAt says what is left over a frame at an angle.
+func (s *writer) leftAt(a raising.Angle) string {
+	code, left := words.WhatIsLeftOver, a.Clearance
+	if left < 0 {
+		code, left = words.WhatIsMissing, -left
+	}
+	return s.Rules.Tell(code, words.Fine(measure.FromMillimetres(left)), a.Up)
 }

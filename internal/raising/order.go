@@ -61,12 +61,21 @@ func InOrder(r *work.Result, all []Raising) Order {
 				}
 			}
 		}
+		if w := all[i].Wall; t.Why == "" && w.Wall.Length < x.short() && len(w.Joined)+len(w.Meetings) > 0 {
+			t.Why = x.Rules.Tell(words.ShortReturnEarly)
+		}
 		if t.Why == "" {
 			t.Why = x.Rules.Tell(words.NothingInItsWay)
 		}
 		out.Turns = append(out.Turns, t)
 	}
 	return out
+}
+
+// short is below what length a wall is a return that braces what it meets. Usual: 4 ft
+// (1200 mm).
+func (r *raiser) short() measure.Length {
+	return r.Rules.Units.Pick(48*measure.Inch, 1200*measure.Millimetre)
 }
 
 // waits are what each wall waits for.
@@ -130,7 +139,7 @@ func sorted(all []Raising, edges []waits, r *raiser, out *Order) (turns []int) {
 			g.SetEdge(g.NewEdge(node(e.after), node(e.wall)))
 		}
 	}
-	short := r.Rules.Units.Pick(48*measure.Inch, 1200*measure.Millimetre)
+	short := r.short()
 	early := func(a, b graph.Node) int {
 		x, y := all[a.ID()].Wall.Wall, all[b.ID()].Wall.Wall
 		rank := func(w *framing.Wall) int {
@@ -214,42 +223,6 @@ func (r *raiser) chosen(all []Raising, proposed []int, edges []waits, index map[
 		}
 	}
 	return turns
-}
-
-// Jams says what is wrong with tilting a wall as it was chosen; nothing where it clears
-// from a side that it may lie on.
-func (r *Raising) Jams(x *work.Result) []framing.Finding {
-	if !r.Chosen || r.Way != TiltUp {
-		return nil
-	}
-	tell := x.Rules.Tell
-	var worst *Tilt
-	other := false
-	for i := range r.Tilt {
-		t := &r.Tilt[i]
-		good := t.Known && t.Clears == Yes && len(t.Blocked) == 0
-		if mine := r.Side == "" || r.Side == t.Side; !mine {
-			other = good
-			continue
-		}
-		if good {
-			return nil
-		}
-		if worst == nil || len(t.Blocked) < len(worst.Blocked) {
-			worst = t
-		}
-	}
-	f := framing.Finding{Code: "tilt-jams", Level: framing.Warn, Text: worst.Say(x), Fix: tell(words.RaiseInPlaceInstead)}
-	if worst.Known {
-		f.At, f.Placed = worst.Station, true
-	}
-	switch {
-	case other:
-		f.Fix = tell(words.OtherSideClears)
-	case len(worst.Blocked) == 0 && worst.Shorter > 0:
-		f.Fix = tell(words.ShorterWouldClear, measure.FromMillimetres(worst.Shorter).Up(x.Rules.Mark))
-	}
-	return []framing.Finding{f}
 }
 
 // Say is what can be said of a way up.

@@ -40,6 +40,13 @@ type Raising struct {
 	Weight    float64 // kg, of what is raised at once
 	People    int     // upright
 	AtStart   int     // to begin a tilt: half of it lies on the floor
+	Parts     Parts
+	Later     []string    // fitted once it stands, as chosen
+	Cures     []Cure      // where it is to be tilted and doesn't clear: what helps
+	Reach     [2][]string // what stands too near to its left face, and its right, to work there
+	Elsewhere bool        // built elsewhere and carried in
+	Piece     *Carried    // along the way in: its longest piece,
+	Frame     *Carried    // and its frame or the longest section, where that is carried
 	Shims     []Shim
 	Braces    []measure.Length // stations of temporary braces
 	Chosen    bool
@@ -91,20 +98,61 @@ func (r *raiser) raise(w *work.Wall) Raising {
 	if r.Heights != nil {
 		heights = r.Heights.Near(w.Wall.From, w.Wall.To, work.NearReadings)
 	}
-	out := Raising{Wall: w, Tilt: [2]Tilt{r.tilt(w, Left, heights), r.tilt(w, Right, heights)}, Weight: Weight(w)}
-	out.People = max(1, int(math.Ceil(out.Weight/Lift-1e-9)))
-	out.AtStart = max(1, int(math.Ceil(out.Weight/2/Lift-1e-9)))
+	turned := func(less measure.Length) [2]Tilt {
+		mm := less.Millimetres()
+		return [2]Tilt{r.tilt(w, Left, heights, mm), r.tilt(w, Right, heights, mm)}
+	}
+	out := Raising{Wall: w, Tilt: turned(0)}
+	out.weigh(InPlace)
 	out.spans(w)
 	r.swing(&out)
-	r.propose(&out)
+	for i, side := range []Side{Left, Right} {
+		out.Reach[i] = r.walls(w, side, atWork(r.Rules.Units).Millimetres())
+	}
+	r.propose(&out, turned)
 	out.Way = out.Proposed
 	for _, d := range r.Doc.Walls {
 		if d.ID == w.Wall.ID && d.Raise != nil {
-			out.Way, out.Chosen, out.Side = Way(d.Raise.Way), true, Side(d.Raise.Side)
+			out.Way, out.Chosen, out.Side, out.Later, out.Elsewhere = Way(d.Raise.Way), true, Side(d.Raise.Side), d.Raise.Later, d.Raise.Elsewhere
 		}
 	}
+	if less := out.less(); less > 0 {
+		out.Tilt = turned(less)
+	}
+	out.weigh(out.Way)
+	for i := range w.Faces {
+		for _, p := range w.Faces[i].Pieces {
+			out.Parts.Boards += BoardWeight(p.Along().Millimetres()*p.Up().Millimetres(), r.Board.Millimetres())
+		}
+	}
+	r.cures(&out, turned)
+	r.route(&out)
 	r.shims(&out)
 	out.brace()
+	return out
+}
+
+// atWork is how much room somebody takes who works at a face. Usual: 20 in (500 mm).
+func atWork(u measure.System) measure.Length {
+	return u.Pick(20*measure.Inch, 500*measure.Millimetre)
+}
+
+// stackOf is how thick plates are together.
+func stackOf(all []*wood.Lumber) (out measure.Length) {
+	for _, p := range all {
+		out += p.Thickness
+	}
+	return out
+}
+
+// less is how much lower a frame is than its wall: by the plate that is fixed before it.
+func (r *Raising) less() (out measure.Length) {
+	if r.Way == PlateFirst {
+		out += stackOf(r.Wall.Wall.Bottom)
+	}
+	if r.Way != InPlace && slices.Contains(r.Later, TopPlate) {
+		out += stackOf(r.Wall.Wall.Top)
+	}
 	return out
 }
 
@@ -120,46 +168,24 @@ func (r *Raising) spans(w *work.Wall) {
 		}
 	}
 	r.Different = high - low
-	for _, f := range frame(w) {
+	for _, f := range frame(w, 0) {
 		r.Highest = math.Max(r.Highest, f.high)
 	}
 }
 
-// trackLeg is how far a track's legs reach up. Usual: 1 1/4 in (32 mm).
-const trackLeg = 32.0
-
-// Weight is what a wall's wood weighs, kg: without boards, which are hung on it once it
-// stands, and without what lies between joists.
-func Weight(w *work.Wall) (out float64) {
-	for _, m := range w.Members {
-		if m.Kind.Row().Apart || m.Pending != "" || !m.Known {
-			continue
-		}
-		out += PieceWeight(m)
-	}
-	return out
-}
-
-// PieceWeight is what one piece weighs, kg.
-func PieceWeight(m framing.Member) float64 {
-	l := m.Lumber
-	section := l.Thickness.Millimetres() * l.Depth.Millimetres()
-	if l.Track {
-		section = l.Thickness.Millimetres() * (l.Depth.Millimetres() + 2*trackLeg)
-	}
-	return section * m.Cut.Millimetres() * l.Density / 1e9
+// clear says whether one of both ways up is sure to be free.
+func clear(both [2]Tilt) bool {
+	return slices.ContainsFunc(both[:], func(t Tilt) bool { return t.Known && len(t.Blocked) == 0 && t.Clears == Yes })
 }
 
 // propose weighs the ways against each other, and says why.
-func (r *raiser) propose(out *Raising) {
+func (r *raiser) propose(out *Raising, turned func(less measure.Length) [2]Tilt) {
 	w, tell := out.Wall, r.Rules.Tell
 	say := func(code words.Code, args ...any) { out.Why = append(out.Why, tell(code, args...)) }
-	clears, known := false, false
+	known := false
 	for i := range out.Tilt {
-		t := &out.Tilt[i]
-		if t.Known {
+		if t := &out.Tilt[i]; t.Known {
 			known = true
-			clears = clears || len(t.Blocked) == 0 && t.Clears == Yes
 			out.Why = append(out.Why, t.Say(r.Result))
 		}
 	}
@@ -171,7 +197,7 @@ func (r *raiser) propose(out *Raising) {
 	alike := out.Different <= evenFloor(r.Rules.Units)
 	heavy := out.People > 4
 	if heavy {
-		say(words.TooHeavy, out.Weight, out.People)
+		say(words.TooHeavy, out.Parts.Wood, out.People)
 	}
 	if !even {
 		say(words.FloorUneven, uneven)
@@ -179,14 +205,24 @@ func (r *raiser) propose(out *Raising) {
 	if !alike {
 		say(words.HeightsDiffer, out.Different)
 	}
+	for i, side := range []words.Code{words.SideLeft, words.SideRight} {
+		if len(out.Reach[i]) > 0 {
+			say(words.FaceOutOfReach, tell(side), out.Reach[i][0], atWork(r.Rules.Units))
+		}
+	}
+	flat := even && alike
+	clears := flat && clear(out.Tilt)
 	switch {
-	case clears && even && alike && heavy:
+	case clears && heavy:
 		out.Proposed = InSections
-	case clears && even && alike && r.Concrete:
+	case clears && r.Concrete:
 		out.Proposed = PlateFirst
 		say(words.ConcreteHoldsPlate)
-	case clears && even && alike:
+	case clears:
 		out.Proposed = TiltUp
+	case flat && known && !heavy && clear(turned(stackOf(w.Wall.Bottom))):
+		out.Proposed = PlateFirst
+		say(words.PlateFirstClears, stackOf(w.Wall.Bottom))
 	default:
 		out.Proposed = InPlace
 	}
@@ -238,7 +274,7 @@ func (r *raiser) shims(out *Raising) {
 	if !w.Section.Known {
 		return
 	}
-	frames := frame(w)
+	frames := frame(w, 0)
 	if len(frames) == 0 {
 		return
 	}

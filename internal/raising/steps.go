@@ -2,6 +2,7 @@ package raising
 
 import (
 	"math"
+	"slices"
 	"strings"
 
 	"homalos/internal/measure"
@@ -52,6 +53,10 @@ func Steps(r *work.Result, of *Raising, after []string, people int) []Step {
 	stand, between := s.count()
 	s.add(Do, words.StepCount, stand, between)
 	alone := people == 1
+	if of.Way != InPlace && slices.Contains(of.Later, TopPlate) {
+		a := w.Against[survey.Ceiling]
+		s.add(Do, words.StepTopFirst, a.Count, r.Rules.Tell(a.Anchor.Means().Many))
+	}
 	switch of.Way {
 	case TiltUp:
 		s.flat(between)
@@ -64,7 +69,7 @@ func Steps(r *work.Result, of *Raising, after []string, people int) []Step {
 		s.braced()
 	case InSections:
 		s.flat(between)
-		s.add(Do, words.StepSection, s.parts())
+		s.add(Do, words.StepSection, s.of.Sections())
 		s.raise()
 	default:
 		s.plate(survey.Floor, alone)
@@ -112,17 +117,6 @@ func (s *stepper) count() (stand, between int) {
 	return stand, between
 }
 
-// parts is how many sections its plates are in.
-func (s *stepper) parts() int {
-	n := 1
-	for _, b := range s.of.Wall.Wall.Breaks {
-		if b.Of == survey.Floor {
-			n++
-		}
-	}
-	return n
-}
-
 // plate fixes one to what holds it.
 func (s *stepper) plate(of survey.Surface, alone bool) {
 	a := s.of.Wall.Against[of]
@@ -164,7 +158,23 @@ func (s *stepper) flat(between int) {
 	}
 }
 
+// later are the parts that are fitted once it stands.
+func (s *stepper) later() {
+	var parts []string
+	for _, l := range s.of.Later {
+		if code, known := map[string]words.Code{Header: words.LaterHeader, Between: words.LaterBetween}[l]; known && s.of.Way != InPlace {
+			parts = append(parts, s.r.Rules.Tell(code))
+		}
+	}
+	if parts != nil {
+		s.add(Do, words.StepLater, strings.Join(parts, ", "))
+	}
+}
+
 func (s *stepper) raise() {
+	if s.of.Elsewhere {
+		s.add(Caution, words.StepElsewhere, s.of.People)
+	}
 	s.add(Caution, words.StepClearWay)
 	s.add(Do, words.StepRaise, s.of.AtStart, s.of.People, s.of.Weight)
 	s.braced()
@@ -180,6 +190,7 @@ func (s *stepper) braced() {
 func (s *stepper) finish(after []string) {
 	w := s.of.Wall
 	s.add(Check, words.StepPlumb)
+	s.later()
 	if len(after) == 0 && s.joined() {
 		s.add(Check, words.StepFirstOfChain, s.rack(), s.r.Rules.Mark, s.level())
 	}

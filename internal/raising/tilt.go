@@ -50,6 +50,7 @@ type Tilt struct {
 	place   at           // the tightest
 	ceiling []at         // the section there: what is over it,
 	hanging [][3]float64 // and what hangs: from, to, underside
+	lies    [4]geo.Point // where it lies before, from above
 }
 
 // High is how high the frame is at the tightest place, mm.
@@ -76,11 +77,12 @@ type frameAt struct {
 	high float64
 }
 
-// frame is how high a wall's frame is along it, by its uprights.
-func frame(w *work.Wall) (out []frameAt) {
+// frame is how high a wall's frame is along it, by its uprights, without what isn't on it
+// when it goes up, mm.
+func frame(w *work.Wall, less float64) (out []frameAt) {
 	for _, m := range w.Members {
 		if m.Kind.FullHeight() && m.Known && m.Pending == "" {
-			out = append(out, frameAt{m.From + (m.To-m.From)/2, (m.Cut + w.Wall.PlateStack()).Millimetres()})
+			out = append(out, frameAt{m.From + (m.To-m.From)/2, (m.Cut + w.Wall.PlateStack()).Millimetres() - less})
 		}
 	}
 	slices.SortFunc(out, func(a, b frameAt) int { return cmp.Compare(a.at, b.at) })
@@ -89,10 +91,10 @@ func frame(w *work.Wall) (out []frameAt) {
 
 // through is how high a frame is where its plate is opened for what comes through; else
 // as between its uprights.
-func through(w *work.Wall, all []frameAt, s measure.Length) float64 {
+func through(w *work.Wall, all []frameAt, s measure.Length, less float64) float64 {
 	for _, c := range w.Crossed {
 		if !c.Whole && s >= c.Out[0] && s <= c.Out[1] && c.High > 0 {
-			return c.High.Millimetres()
+			return c.High.Millimetres() - less
 		}
 	}
 	return highAt(all, s)
@@ -121,10 +123,10 @@ var outward = []float64{0, 0.08, 0.18, 0.32, 0.5, 0.7, 0.9, 1}
 // sections is how many places along a wall are looked at, at least.
 const sections = 13
 
-// tilt turns a wall up from one side.
-func (r *raiser) tilt(w *work.Wall, side Side, heights *survey.Wary) Tilt {
+// tilt turns a wall up from one side, so many millimetres of it left off.
+func (r *raiser) tilt(w *work.Wall, side Side, heights *survey.Wary, less float64) Tilt {
 	out := Tilt{Side: side, Clears: Unsure}
-	frames := frame(w)
+	frames := frame(w, less)
 	if len(frames) == 0 || heights == nil {
 		return out
 	}
@@ -141,7 +143,7 @@ func (r *raiser) tilt(w *work.Wall, side Side, heights *survey.Wary) Tilt {
 	places := len(outward) + 1
 	for _, s := range stations {
 		foot := r.foot(w.Wall, side, s)
-		high := Sweep(through(w, frames, s), deep)
+		high := Sweep(through(w, frames, s, less), deep)
 		for k := range places {
 			u := -deep
 			if k > 0 {
@@ -156,7 +158,7 @@ func (r *raiser) tilt(w *work.Wall, side Side, heights *survey.Wary) Tilt {
 	best := math.Inf(1)
 	for i, s := range stations {
 		own := read[i*(places+1) : (i+1)*(places+1)]
-		high := through(w, frames, s)
+		high := through(w, frames, s, less)
 		var ceiling []at
 		spread, known := 0.0, true
 		for k := range places {
@@ -201,10 +203,12 @@ func (r *raiser) tilt(w *work.Wall, side Side, heights *survey.Wary) Tilt {
 		out.Clears = No
 	}
 	if short := out.Has - out.Spread; out.Clears != Yes && short > deep {
-		high := through(w, frames, out.Station)
+		high := through(w, frames, out.Station, less)
 		out.Shorter = math.Max(0, high-math.Sqrt(short*short-deep*deep))
 	}
-	out.Blocked = r.lies(w, side, Sweep(frames[0].high, deep))
+	long := Sweep(frames[0].high, deep)
+	out.Blocked = slices.Compact(append(r.things(w, side, long), r.walls(w, side, long)...))
+	out.lies = r.where(w, side, long)
 	return out
 }
 
@@ -313,16 +317,28 @@ func cross(foot, off, from, to geo.Point, half float64) (low, high float64, ok b
 	return low, high, low <= high
 }
 
-// lies says what stands where a frame would lie: pipes and posts, walls that are there,
-// the room's own walls.
-func (r *raiser) lies(w *work.Wall, side Side, long float64) (out []string) {
+// where is what a frame lies on before it goes up, from above: so far out from its foot.
+func (r *raiser) where(w *work.Wall, side Side, long float64) [4]geo.Point {
+	_, off := axes(w.Wall, side)
+	a, b := r.foot(w.Wall, side, 0), r.foot(w.Wall, side, w.Wall.Length)
+	out := geo.Point{X: off.X * long, Y: off.Y * long}
+	return [4]geo.Point{a, b, {X: b.X + out.X, Y: b.Y + out.Y}, {X: a.X + out.X, Y: a.Y + out.Y}}
+}
+
+// beside says of places whether they lie beside a wall, within so far of its foot.
+func (r *raiser) beside(w *work.Wall, side Side, long float64) func(p geo.Point, margin float64) bool {
 	along, off := axes(w.Wall, side)
 	a, b := r.foot(w.Wall, side, 0), r.foot(w.Wall, side, w.Wall.Length)
-	inside := func(p geo.Point, margin float64) bool {
+	return func(p geo.Point, margin float64) bool {
 		s := (p.X-a.X)*along.X + (p.Y-a.Y)*along.Y
 		u := (p.X-a.X)*off.X + (p.Y-a.Y)*off.Y
 		return s > margin && s < a.Distance(b)-margin && u > margin && u < long-margin
 	}
+}
+
+// things are the pipes and posts that stand where a frame would lie.
+func (r *raiser) things(w *work.Wall, side Side, long float64) (out []string) {
+	inside := r.beside(w, side, long)
 	for _, o := range r.Found().Obstructions {
 		if !o.Rises && !o.Stands {
 			continue
@@ -336,7 +352,13 @@ func (r *raiser) lies(w *work.Wall, side Side, long float64) (out []string) {
 			}
 		}
 	}
-	for i := range r.corners { // it reaches past the room's walls
+	return out
+}
+
+// walls are the room's walls that a frame would lie over, or past.
+func (r *raiser) walls(w *work.Wall, side Side, long float64) (out []string) {
+	inside := r.beside(w, side, long)
+	for i := range r.corners {
 		p, q := r.corners[i], r.corners[(i+1)%len(r.corners)]
 		n := max(1, int(p.Distance(q)/100))
 		for k := range n + 1 {

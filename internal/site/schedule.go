@@ -7,6 +7,7 @@ import (
 	"time"
 
 	"homalos/internal/job"
+	"homalos/internal/measure"
 	"homalos/internal/timing"
 )
 
@@ -20,6 +21,13 @@ type Schedule struct {
 	Services []Service
 	Lost     []time.Time // days that slipped away
 	LostWhy  []string
+	Route    []Pass
+}
+
+// Pass is a tight place on the way in, mm; 0 where that isn't given.
+type Pass struct {
+	What, Name                 string
+	Width, Height, After, Over float64
 }
 
 // Wait is what something waits for; On is zero where no day is given.
@@ -68,6 +76,31 @@ func (r *resolver) setSchedule() {
 	r.setWaits(d)
 	r.setCalendar(d)
 	r.setSlips(d)
+	r.setRoute(d)
+}
+
+// setRoute reads the way in.
+func (r *resolver) setRoute(d job.Schedule) {
+	for i, p := range d.Route {
+		path := fmt.Sprintf("schedule.route[%d]", i)
+		one := Pass{What: p.What, Name: p.Name}
+		read := func(name string, given job.Length, must bool) float64 {
+			if !given.Given() {
+				if must {
+					r.faults.Add(path+"."+name, "missing: give a length")
+				}
+				return 0
+			}
+			return r.within(path+"."+name, given, 0, measure.Inch, 100*measure.Metre).Millimetres()
+		}
+		stub := p.What == "stub"
+		one.Width, one.Height = read("width", p.Width, !stub), read("height", p.Height, p.What != "turn")
+		one.After, one.Over = read("after", p.After, p.What == "turn"), read("over", p.Over, stub)
+		if stub && one.Over > 0 && one.Over <= one.Height {
+			r.faults.Add(path+".over", "it isn't over the stub: measure it from the floor")
+		}
+		r.Schedule.Route = append(r.Schedule.Route, one)
+	}
 }
 
 func (r *resolver) setWaits(d job.Schedule) {

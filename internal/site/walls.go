@@ -73,7 +73,7 @@ func (r *resolver) parts(path string, w job.Wall) *framing.Wall {
 	if u := r.Doc.Units; w.Hold.Given() {
 		wall.Hold = r.within(path+".hold", w.Hold, 0, measure.Millimetre/10, u.Pick(12*measure.Inch, 300*measure.Millimetre))
 	}
-	wall.Tilts = w.Raise != nil && w.Raise.Way == "tilt"
+	wall.Tilts = w.Raise != nil && (w.Raise.Way == "tilt" || w.Raise.Way == "sections") && !slices.Contains(w.Raise.Later, "top-plate")
 	if u := r.Doc.Units; w.Tried != nil {
 		wall.TriedOn = w.Tried.Member
 		if l, ok := r.must(path+".tried.tight", w.Tried.Tight); ok {

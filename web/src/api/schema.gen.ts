@@ -2619,6 +2619,34 @@ export interface components {
              */
             shim?: string;
         };
+        Pass: {
+            /**
+             * Format: length
+             * @description Of a turn: how wide the way after it is.
+             */
+            after?: string;
+            /**
+             * Format: length
+             * @description Clear; of a stub, how high it stands.
+             */
+            height?: string;
+            name?: string;
+            /**
+             * Format: length
+             * @description Of a stub: from the floor to what is over it.
+             */
+            over?: string;
+            /**
+             * @description A door or a narrow place; a turn from one way into another; a stub of a wall or a sill to step over.
+             * @enum {string}
+             */
+            what: "door" | "turn" | "stub";
+            /**
+             * Format: length
+             * @description Clear; of a turn, of the way before it.
+             */
+            width?: string;
+        };
         Pending: {
             /**
              * Format: length
@@ -2765,6 +2793,16 @@ export interface components {
              * @description By the one that is offered.
              */
             would: number;
+        };
+        PlanAngleLeft: {
+            /** @description Straight up to what is over it, where it is tightest along the wall; as sure as spread. Less than nothing: it is through. */
+            clearance: string;
+            said: string;
+            /**
+             * Format: double
+             * @description Degrees from lying flat.
+             */
+            up: number;
         };
         PlanAsk: {
             next: components["schemas"]["PlanAskStep"][];
@@ -2934,6 +2972,32 @@ export interface components {
             /** @description The new wall it is of. */
             wall?: string;
         };
+        PlanCarried: {
+            /**
+             * Format: double
+             * @description The other, mm.
+             */
+            along: number;
+            fits: boolean;
+            /** @description The longest alike that gets through, where it doesn't. */
+            most?: string;
+            said: string;
+            /** @description What to do, where it doesn't. */
+            text?: string;
+            /**
+             * Format: double
+             * @description mm
+             */
+            thick: number;
+            through: components["schemas"]["PlanPassage"][];
+            /**
+             * Format: double
+             * @description Of its sides, the one that stands up as it is carried, mm.
+             */
+            upright: number;
+            /** @enum {string} */
+            what: "frame" | "piece";
+        };
         PlanCell: {
             /** @description Too far from any reading to cut by. */
             blur?: boolean;
@@ -3065,6 +3129,15 @@ export interface components {
             wide?: boolean;
             /** @description What else comes through between the same two studs. */
             with?: string[];
+        };
+        PlanCure: {
+            /** @enum {string} */
+            do: "side" | "plate-first" | "top-plate-later" | "shorter" | "in-place";
+            /** @description Of shorter: what the wall's fit becomes. */
+            fit?: string;
+            /** @enum {string} */
+            side?: "left" | "right";
+            text: string;
         };
         PlanCuringPiece: {
             /** @description About; left out where it isn't known. */
@@ -3740,6 +3813,12 @@ export interface components {
             /** @description Which side its framing stands on, seen from which end. */
             xSide: string;
         };
+        PlanLiesAt: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         PlanLine: {
             readings?: string[];
             /** @description The value to the mark. */
@@ -4052,6 +4131,35 @@ export interface components {
             own: boolean;
             said: string;
         };
+        PlanPassage: {
+            /** Format: double */
+            after: number;
+            fits: boolean;
+            /** Format: double */
+            height: number;
+            /**
+             * Format: double
+             * @description Degrees off upright.
+             */
+            lean: number;
+            /** Format: double */
+            over: number;
+            /**
+             * Format: double
+             * @description How wide it is in plan, as it leans.
+             */
+            side: number;
+            text: string;
+            /**
+             * Format: double
+             * @description Of a turn: the angle it is tightest at, degrees.
+             */
+            turn: number;
+            /** @enum {string} */
+            what: "door" | "turn" | "stub";
+            /** Format: double */
+            width: number;
+        };
         PlanPieceChange: {
             member: string;
             /** @description The length it gives now; left out when the piece is gone. */
@@ -4127,6 +4235,8 @@ export interface components {
             atStart: number;
             /** @description Temporary: each stays on the open list until it is taken off. */
             braces: components["schemas"]["PlanBrace"][];
+            /** @description Where it is to go up flat and isn't sure to clear: what helps, each tried. */
+            cures: components["schemas"]["PlanCure"][];
             /**
              * Format: int64
              * @description To hold it upright, 23 kg (50 lb) each.
@@ -4134,6 +4244,8 @@ export interface components {
             people: number;
             /** @enum {string} */
             proposed: "in-place" | "tilt" | "plate-first" | "sections";
+            /** @description Along the way in: its longest piece, and its frame where that is carried. */
+            route: components["schemas"]["PlanCarried"][];
             shims: components["schemas"]["PlanShim"][];
             /** @description From striking its line to fixed, by the way in force, for who is there. */
             steps: components["schemas"]["PlanStep"][];
@@ -4151,6 +4263,7 @@ export interface components {
              * @description Kilograms of its wood, without boards, which are hung once it stands.
              */
             weight: number;
+            weights: components["schemas"]["PlanWeights"];
             /** @description For what is proposed. */
             why: string[];
         };
@@ -4609,6 +4722,8 @@ export interface components {
             station: string;
         };
         PlanTilt: {
+            /** @description On the way up. */
+            angles?: components["schemas"]["PlanAngleLeft"][];
             /** @description What stands where it would lie. */
             blocked?: string[];
             /** @enum {string} */
@@ -4617,6 +4732,8 @@ export interface components {
             has?: string;
             /** @description What it sweeps and has, to a 64th or a tenth of a millimetre, and what would cure it. */
             how: string[];
+            /** @description Where it lies before, from above: mm in the plan. */
+            lies?: components["schemas"]["PlanLiesAt"][];
             /** @description The height that the frame sweeps, where it is tightest: √(H² + t²). Left out where its height isn't known. */
             needs?: string;
             /** @description The section at the tightest place, for drawing. */
@@ -4753,6 +4870,28 @@ export interface components {
             fits: "yes" | "no" | "not known";
             id: string;
             text: string;
+        };
+        PlanWeights: {
+            /**
+             * Format: double
+             * @description On its faces: hung once it stands.
+             */
+            boards: number;
+            /**
+             * Format: double
+             * @description Of its members, what is fitted once it stands.
+             */
+            later: number;
+            /**
+             * Format: double
+             * @description Of those, what is treated.
+             */
+            treated: number;
+            /**
+             * Format: double
+             * @description All its members.
+             */
+            wood: number;
         };
         PlanWood: {
             /**
@@ -4927,6 +5066,10 @@ export interface components {
             revision: number;
         };
         Raise: {
+            /** @description It, or each of its sections, is built elsewhere and carried in along schedule.route. */
+            elsewhere?: boolean;
+            /** @description Parts that are fitted once it stands: fixed otherwise than in a frame, and on the open list until they are. With top-plate that is fixed to the ceiling first, and the frame is stood under it. */
+            later?: ("top-plate" | "header" | "between")[];
             /** @description Stations where one section ends and the next begins: its plates end there, with a stud on each side. */
             sections?: string[];
             /**
@@ -5252,6 +5395,8 @@ export interface components {
             pace?: components["schemas"]["Pace"][];
             /** @description How many people find room where work is done. Default one at the saw, everybody on the floor, one on a ladder. */
             places?: components["schemas"]["Places"];
+            /** @description The way that wood and frames come in by: what is tight on it, in order. */
+            route?: components["schemas"]["Pass"][];
             /** @description What is out of service: since when, until when. */
             services?: components["schemas"]["Service"][];
             /** @description What came otherwise than it was planned. The plan says what moved by it. */

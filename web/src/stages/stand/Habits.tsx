@@ -193,7 +193,7 @@ function Calendar() {
         all={now.off}
         said={(o) => `${o.from}${o.to ? ` to ${o.to}` : ""}${o.why ? `: ${o.why}` : ""}`}
         put={(off) => set({ off })}
-        add="Off"
+        add="Nobody works then"
         fields={[
           { name: "from", label: "From", kind: "date", must: true },
           { name: "to", label: "To", kind: "date" },
@@ -206,7 +206,7 @@ function Calendar() {
         all={(now.also ?? []).map((day) => ({ day }))}
         said={(x) => x.day}
         put={(also) => set({ also: also?.map((x) => x.day) })}
-        add="Worked"
+        add="It is worked"
         whole={(x) => ({ day: String(x.day) })}
         fields={[{ name: "day", label: "Day", kind: "date", must: true }]}
       />

@@ -7,7 +7,7 @@ import { useEntry } from "../../entry/useEntry";
 export type Field = {
   name: string;
   label: string;
-  kind: "date" | "time" | "text" | "number" | "choice" | "check";
+  kind: "date" | "time" | "text" | "number" | "length" | "choice" | "check";
   choices?: readonly (readonly [value: string, label: string])[];
   must?: boolean;
 };
@@ -89,7 +89,7 @@ function OneField({ f, v, set }: { f: Field; v: string | boolean; set: (v: strin
       size="md"
       w={f.kind === "text" ? 190 : f.kind === "number" ? 110 : 170}
       label={f.label}
-      type={f.kind === "number" ? "text" : f.kind}
+      type={f.kind === "number" || f.kind === "length" ? "text" : f.kind}
       inputMode={f.kind === "number" ? "decimal" : undefined}
       value={String(v)}
       onChange={(e) => set(e.currentTarget.value)}

@@ -1,4 +1,4 @@
-import { Button, Group, NativeSelect, SegmentedControl, Text } from "@mantine/core";
+import { Button, Checkbox, Group, NativeSelect, SegmentedControl, Text } from "@mantine/core";
 import { IconArrowDown, IconArrowUp } from "@tabler/icons-react";
 import { useSearchParams } from "react-router";
 import type { PlanWall, Wall } from "../../api/client";
@@ -12,7 +12,9 @@ import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
 import { Removable, without } from "../../entry/Removable";
 import { useEntry } from "../../entry/useEntry";
+import { Above } from "./Above";
 import { Days } from "./Days";
+import { Route } from "./Route";
 import "./stand.css";
 import { TiltDrawn } from "./TiltDrawn";
 import { useSchedule } from "./useSchedule";
@@ -148,13 +150,36 @@ function Order({ chosen, choose }: { chosen: string; choose: (id: string) => voi
   );
 }
 
+const later = [
+  ["top-plate", "top plate fixed first"],
+  ["header", "headers fitted later"],
+  ["between", "noggings and backing fitted later"],
+] as const;
+
+/** How a wall goes up once a cure is taken. */
+function cured(raise: Wall["raise"], c: NonNullable<PlanWall["raising"]>["cures"][number]): Wall["raise"] {
+  const now = raise ?? { way: "tilt" as const };
+  switch (c.do) {
+    case "side":
+      return { ...now, side: c.side };
+    case "plate-first":
+      return { ...now, way: "plate-first" };
+    case "top-plate-later":
+      return { ...now, later: [...(now.later ?? []), "top-plate"] };
+    case "in-place":
+      return { way: "in-place" };
+    default:
+      return now;
+  }
+}
+
 function OneWall({ wall, doc }: { wall: PlanWall; doc: Wall }) {
   const { job } = useJobContext();
   const edits = useEdits(job);
   const r = wall.raising;
   if (!r) return null;
   const raise = (next: Wall["raise"]) => edits.make({ do: "put-wall", wall: { ...doc, raise: next } }).catch(tell);
-  const jams = wall.findings.filter((f) => f.code === "tilt-jams");
+  const wrong = wall.findings.filter((f) => ["tilt-jams", "no-way-up", "not-carried"].includes(f.code));
   return (
     <section aria-label={`How wall ${wall.id} goes up`} className="stand-wall">
       <h2>
@@ -174,12 +199,14 @@ function OneWall({ wall, doc }: { wall: PlanWall; doc: Wall }) {
             ...Object.entries(ways).map(([value, label]) => ({ value, label })),
           ]}
         />
-        {doc.raise?.way === "tilt" && (
+        {doc.raise && doc.raise.way !== "in-place" && (
           <NativeSelect
             label="It lies first"
             size="md"
             value={doc.raise.side ?? ""}
-            onChange={(e) => raise({ way: "tilt", side: (e.currentTarget.value || undefined) as "left" | undefined })}
+            onChange={(e) =>
+              doc.raise && raise({ ...doc.raise, side: (e.currentTarget.value || undefined) as "left" | undefined })
+            }
             data={[
               { value: "", label: "where it clears" },
               { value: "left", label: "on the left" },
@@ -188,15 +215,77 @@ function OneWall({ wall, doc }: { wall: PlanWall; doc: Wall }) {
           />
         )}
       </Group>
-      {doc.raise?.way === "sections" && <Sections at={doc.raise.sections ?? []} raise={raise} />}
-      {jams.map((f) => (
-        <p key={f.text} className="is-stop" role="alert">
-          <Told text={f.text} /> <Told text={f.fix} />
+      {doc.raise && doc.raise.way !== "in-place" && (
+        <Group gap="md" className="no-print" my={8}>
+          {later.map(([part, said]) => (
+            <Checkbox
+              key={part}
+              size="md"
+              label={said}
+              checked={doc.raise?.later?.includes(part) ?? false}
+              onChange={(e) => {
+                if (!doc.raise) return;
+                const now = (doc.raise.later ?? []).filter((p) => p !== part);
+                const next = e.currentTarget.checked ? [...now, part] : now;
+                raise({ ...doc.raise, later: next.length > 0 ? next : undefined });
+              }}
+            />
+          ))}
+          <Checkbox
+            size="md"
+            label="built elsewhere and carried in"
+            checked={doc.raise.elsewhere ?? false}
+            onChange={(e) => doc.raise && raise({ ...doc.raise, elsewhere: e.currentTarget.checked || undefined })}
+          />
+        </Group>
+      )}
+      {doc.raise?.way === "sections" && (
+        <Sections at={doc.raise.sections ?? []} raise={(next) => raise({ ...doc.raise, ...next } as Wall["raise"])} />
+      )}
+      {wrong.map((f) => (
+        <p key={f.code + f.text} className="is-stop" role="alert">
+          <Told text={f.text} /> {r.cures.length === 0 && <Told text={f.fix} />}
         </p>
       ))}
+      {r.cures.length > 0 && (
+        <ul className="cures no-print" aria-label="What helps">
+          {r.cures.map((c) => (
+            <li key={c.do}>
+              <span className="grow">
+                <Told text={c.text} />
+              </span>
+              <Button
+                h={48}
+                variant="default"
+                onClick={() =>
+                  c.do === "shorter"
+                    ? edits.make({ do: "put-wall", wall: { ...doc, fit: c.fit } }).catch(tell)
+                    : raise(cured(doc.raise, c))
+                }
+              >
+                Do that
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
       <p>
-        Its wood weighs <b>{Math.round(r.weight)} kg</b>: <b>{r.people}</b> {r.people === 1 ? "person holds" : "people hold"} it
-        upright, <b>{r.atStart}</b> {r.atStart === 1 ? "begins" : "begin"} the tilt. Boards are hung once it stands.
+        {r.way === "in-place"
+          ? "Its wood weighs"
+          : r.way === "sections"
+            ? "The heaviest section weighs"
+            : "What is raised weighs"}{" "}
+        <b>{Math.round(r.weight)} kg</b>
+        {r.way !== "in-place" && (
+          <>
+            : <b>{r.people}</b> {r.people === 1 ? "person holds" : "people hold"} it upright, <b>{r.atStart}</b>{" "}
+            {r.atStart === 1 ? "begins" : "begin"} the tilt
+          </>
+        )}
+        {r.way !== "in-place" && `. ${Math.round(r.weights.wood)} kg of wood in all`}
+        {r.weights.treated > 0 && `, ${Math.round(r.weights.treated)} kg of it treated`}
+        {r.weights.later > 0 && `, ${Math.round(r.weights.later)} kg fitted later`}
+        {r.weights.boards > 0 && `; ${Math.round(r.weights.boards)} kg of boards, hung once it stands`}.
       </p>
       <details>
         <summary>Why {ways[r.proposed]} is proposed</summary>
@@ -213,6 +302,8 @@ function OneWall({ wall, doc }: { wall: PlanWall; doc: Wall }) {
           <TiltDrawn key={t.side} tilt={t} />
         ))}
       </div>
+      <Above wall={wall} tilts={r.tilt} />
+      <Route wall={wall} />
       <Steps wall={wall} />
       {r.shims.length > 0 && (
         <>

@@ -44,6 +44,7 @@ export function TiltDrawn({ tilt: t }: { tilt: Tilt }) {
             tight={Math.abs(angle - tight) < 1}
             jams={t.clears === "no"}
           />
+          <LeftOver tilt={t} angle={angle} />
           <div className="tilt-hand no-print">
             <button type="button" aria-label={going ? "Stop it" : "Turn it up"} onClick={() => setGoing(!going)}>
               {going ? <IconPlayerPause size={22} /> : <IconPlayerPlay size={22} />}
@@ -65,6 +66,28 @@ export function TiltDrawn({ tilt: t }: { tilt: Tilt }) {
         </>
       )}
     </figure>
+  );
+}
+
+/** What is left over the frame at the angle nearest to where it is drawn. */
+function LeftOver({ tilt: t, angle }: { tilt: Tilt; angle: number }) {
+  const all = t.angles ?? [];
+  const first = all[0];
+  if (!first) return null;
+  const at = all.reduce((best, a) => (Math.abs(a.up - angle) < Math.abs(best.up - angle) ? a : best), first);
+  return (
+    <details className="tilt-left">
+      <summary>
+        <Said text={at.said} />
+      </summary>
+      <ol>
+        {all.map((a) => (
+          <li key={a.up} className={a.up === at.up ? "here" : ""}>
+            <Said text={a.said} />
+          </li>
+        ))}
+      </ol>
+    </details>
   );
 }
 

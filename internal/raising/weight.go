@@ -1,0 +1,111 @@
+package raising
+
+import (
+	"math"
+	"slices"
+
+	"homalos/internal/framing"
+	"homalos/internal/measure"
+	"homalos/internal/survey"
+	"homalos/internal/wood"
+)
+
+// Parts is what a wall weighs, kg.
+type Parts struct {
+	Wood, Treated float64 // its members; of those, what is treated
+	Boards        float64 // on its faces: hung once it stands
+	Later         float64 // of its members, what is fitted once it stands
+}
+
+// Parts of a wall that are fitted once it stands.
+const (
+	TopPlate = "top-plate"
+	Header   = "header"
+	Between  = "between" // noggings, blocks, backing
+)
+
+// boardDensity is what a board weighs, kg/m³. Usual: gypsum board.
+const boardDensity = 700.0
+
+// trackLeg is how far a track's legs reach up. Usual: 1 1/4 in (32 mm).
+const trackLeg = 32.0
+
+// PieceWeight is what one piece weighs, kg.
+func PieceWeight(m framing.Member) float64 {
+	l := m.Lumber
+	section := l.Thickness.Millimetres() * l.Depth.Millimetres()
+	if l.Track {
+		section = l.Thickness.Millimetres() * (l.Depth.Millimetres() + 2*trackLeg)
+	}
+	return section * m.Cut.Millimetres() * l.Density / 1e9
+}
+
+// BoardWeight is what a board of so many square millimetres weighs, kg.
+func BoardWeight(area, thick float64) float64 { return area * thick * boardDensity / 1e9 }
+
+// fitted says whether a piece is fitted once its wall stands.
+func (r *Raising) fitted(m *framing.Member) bool {
+	part := Between
+	switch {
+	case m.Kind == wood.TopPlate:
+		part = TopPlate
+	case m.Kind == wood.HeaderPly:
+		part = Header
+	case m.Kind.Upright() || m.Kind.Row().Plate:
+		return false
+	}
+	return slices.Contains(r.Later, part)
+}
+
+// weigh adds up what a wall weighs, and what of it is raised at once by a way: the
+// heaviest of its sections, without what is fitted before or later.
+func (r *Raising) weigh(way Way) {
+	r.Parts = Parts{}
+	ends := []measure.Length{}
+	if way == InSections {
+		ends = sectionEnds(r.Wall.Wall)
+	}
+	at := make([]float64, len(ends)+1)
+	for i := range r.Wall.Members {
+		m := &r.Wall.Members[i]
+		if m.Kind.Row().Apart || m.Pending != "" || !m.Known {
+			continue
+		}
+		heavy := PieceWeight(*m)
+		r.Parts.Wood += heavy
+		if m.Lumber.Treated {
+			r.Parts.Treated += heavy
+		}
+		if way != InPlace && r.fitted(m) {
+			r.Parts.Later += heavy
+			continue
+		}
+		if way == PlateFirst && m.Kind == wood.BottomPlate {
+			continue
+		}
+		k, _ := slices.BinarySearch(ends, m.From+(m.To-m.From)/2)
+		at[k] += heavy
+	}
+	r.Weight = slices.Max(at)
+	r.People = max(1, int(math.Ceil(r.Weight/Lift-1e-9)))
+	r.AtStart = max(1, int(math.Ceil(r.Weight/2/Lift-1e-9)))
+}
+
+// sectionEnds is where one section ends and the next begins.
+func sectionEnds(w *framing.Wall) (out []measure.Length) {
+	for _, b := range w.Breaks {
+		if b.Of == survey.Floor {
+			out = append(out, b.At)
+		}
+	}
+	slices.Sort(out)
+	return out
+}
+
+// Sections is how many sections a wall goes up in.
+func (r *Raising) Sections() int {
+	if r.Way != InSections {
+		return 1
+	}
+	return 1 + len(sectionEnds(r.Wall.Wall))
+}
