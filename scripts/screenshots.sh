@@ -32,4 +32,14 @@ for list in saw sticks yard boards; do
   pages+=(".data/wood-$list.png")
 done
 pdftoppm -r 55 -png -singlefile .data/card.pdf .data/card
-go run ./scripts/shots -join docs/screenshots/printed.png "${pages[@]}" .data/card.png
+curl -sf "$at/api/jobs/$bindery/stand.pdf?day=2" -o .data/day.pdf
+pdftoppm -r 55 -png -singlefile .data/day.pdf .data/day
+go run ./scripts/shots -join docs/screenshots/printed.png "${pages[@]}" .data/card.png .data/day.png
+phones=()
+for view in read mark cut saw stand days; do
+  if [ -e "docs/screenshots/$view-390.png" ]; then phones+=("docs/screenshots/$view-390.png"); fi
+done
+if [ ${#phones[@]} -gt 0 ]; then # all on one picture
+  go run ./scripts/shots -join docs/screenshots/phones.png "${phones[@]}"
+  rm "${phones[@]}"
+fi

@@ -58,7 +58,6 @@ type Planned struct {
 	Whole   bool       `json:"whole" doc:"Everything is on a day; else some is held, or finds none."`
 	Tasks   []Task     `json:"tasks" nullable:"false"`
 	Moved   []Moved    `json:"moved" nullable:"false" doc:"By what slipped, and by what was done on another day than planned."`
-	Paces   []Pace     `json:"paces" nullable:"false" doc:"What the hours of each kind of task go by."`
 	Times   float64    `json:"times" doc:"Starting values are so many times what a new building takes."`
 	Worked  []job.Pace `json:"worked" nullable:"false" doc:"The crew's own figures from this job's record, as schedule.pace takes them."`
 	CutOffs int        `json:"cutOffs" doc:"Times at which a level can't be reached."`
@@ -69,7 +68,6 @@ type Task struct {
 	Task   string   `json:"task"`
 	Kind   string   `json:"kind" enum:"strike,mark,cut,bottom,top,stand,build,raise,between,fix,insulate,close,wait"`
 	Said   string   `json:"said"`
-	Named  string   `json:"named" doc:"With its wall."`
 	Wall   string   `json:"wall,omitempty" doc:"Left out: all of them."`
 	Role   string   `json:"role,omitempty" enum:"saw,floor,ladder"`
 	Count  int      `json:"count,omitempty" doc:"Of what is counted of it."`
@@ -127,8 +125,8 @@ type dayer struct {
 func (s *writer) writeDays(p *Plan, d job.Document) {
 	now := p.DaysPlan.Recorded(d)
 	x := &dayer{s, now, p}
-	p.Days = []Day{}
-	p.Planned = Planned{Tasks: []Task{}, Moved: []Moved{}, Paces: x.paces(), Times: now.Schedule.Times, Worked: workedIn(d), CutOffs: len(days.CutOff(now.Schedule))}
+	p.Days, p.Paces = []Day{}, x.paces()
+	p.Planned = Planned{Tasks: []Task{}, Moved: []Moved{}, Times: now.Schedule.Times, Worked: workedIn(d), CutOffs: len(days.CutOff(now.Schedule))}
 	if now.Problem == nil {
 		return
 	}
@@ -174,7 +172,7 @@ func (x *dayer) task(i int) Task {
 	t := x.p.Tasks[i]
 	_, done := x.p.Done[i]
 	out := Task{
-		Task: t.ID, Kind: string(t.Kind), Said: x.Rules.Tell(days.Said(t.Kind)), Named: x.named(t), Wall: t.Wall, Role: t.Role, Count: t.Count, Hours: t.Hours, Own: t.Own, People: t.People,
+		Task: t.ID, Kind: string(t.Kind), Said: x.Rules.Tell(days.Said(t.Kind)), Wall: t.Wall, Role: t.Role, Count: t.Count, Hours: t.Hours, Own: t.Own, People: t.People,
 		Done: done, Held: t.Held, After: []string{},
 	}
 	if t.Kind == days.Waits {

@@ -31,6 +31,7 @@ type Plan struct {
 	Yard     Yard           `json:"yard" doc:"What the job wants from the yard."`
 	Order    []Turn         `json:"order" nullable:"false" doc:"The walls as they go up."`
 	Days     []Day          `json:"days" nullable:"false" doc:"What is done on which day."`
+	Paces    []Pace         `json:"paces" nullable:"false" doc:"What the hours of each kind of task in the plan of days go by."`
 	Planned  Planned        `json:"planned" doc:"The plan of days as a whole."`
 	Findings []Finding      `json:"findings" nullable:"false"`
 	Alike    Alike          `json:"alike"`

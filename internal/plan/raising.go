@@ -75,8 +75,7 @@ type Passage struct {
 // AngleLeft is what is left over a frame on its way up.
 type AngleLeft struct {
 	Up        float64 `json:"up" doc:"Degrees from lying flat."`
-	Clearance string  `json:"clearance" doc:"Straight up to what is over it, where it is tightest along the wall; as sure as spread. Less than nothing: it is through."`
-	Said      string  `json:"said"`
+	Clearance string  `json:"clearance" doc:"Straight up to what is over it, where it is tightest along the wall; rounded down to half a mark, and as sure as spread. Less than nothing: it is through."`
 }
 
 // Tilt is what can be said of a wall's way up from one side.
@@ -257,7 +256,7 @@ func (s *writer) writeTilt(t raising.Tilt, w *work.Wall) Tilt {
 		out.Shorter = u.Write(mm(t.Shorter).Up(s.Rules.Mark / 2))
 	}
 	for _, a := range t.Angles(w.Wall.Lumber.Depth.Millimetres()) {
-		out.Angles = append(out.Angles, AngleLeft{a.Up, u.Write(mm(a.Clearance)), s.leftAt(a)})
+		out.Angles = append(out.Angles, AngleLeft{a.Up, u.Write(measure.FromMillimetres(a.Clearance).Down(s.Rules.Mark / 2))})
 	}
 	for _, p := range t.Lies() {
 		out.Lies = append(out.Lies, LiesAt{p[0], p[1]})
@@ -315,13 +314,4 @@ func (s *writer) writeCarried(what, said string, c *raising.Carried) Carried {
 		out.Text = tell(words.NoPartPasses)
 	}
 	return out
-}
-
-// leftAt says what is left over a frame at an angle.
-func (s *writer) leftAt(a raising.Angle) string {
-	code, left := words.WhatIsLeftOver, a.Clearance
-	if left < 0 {
-		code, left = words.WhatIsMissing, -left
-	}
-	return s.Rules.Tell(code, words.Fine(measure.FromMillimetres(left)), a.Up)
 }

@@ -9,7 +9,7 @@ type Angle struct {
 }
 
 // everyAngle is how far apart the angles are that clearances are given at, degrees.
-const everyAngle = 5
+const everyAngle = 10
 
 // Angles are the clearances in the section where it is tightest, on the way up.
 func (t *Tilt) Angles(deep float64) (out []Angle) {

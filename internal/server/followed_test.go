@@ -79,7 +79,7 @@ func TestWhatFollowsLaidOverIsWhatWouldBeRead(t *testing.T) {
 		if i < 3 {
 			whole, err := json.Marshal([]any{nowPlan, nowRoom})
 			require.NoError(t, err)
-			assert.Less(t, len(sent), len(whole)/2, fmt.Sprint("edit ", i))
+			assert.Less(t, len(sent), len(whole)*11/20, fmt.Sprint("edit ", i))
 		}
 	}
 }

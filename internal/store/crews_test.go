@@ -42,7 +42,9 @@ func seen(t *testing.T, s *store.Store) string {
 	require.NoError(t, err)
 	shelf, revision, err := s.Shelf(ctx)
 	require.NoError(t, err)
-	fmt.Fprintln(&b, revision, shelf)
+	worked, err := s.Worked(ctx)
+	require.NoError(t, err)
+	fmt.Fprintln(&b, revision, shelf, worked)
 	for _, step := range append(steps, recent...) {
 		fmt.Fprintln(&b, step.Revision, step.Said, len(step.Lines), step.Name)
 	}

@@ -48,8 +48,6 @@ var (
 	PassOfDoor          = sentence("door")
 	PassOfTurn          = sentence("turn")
 	PassOfStub          = sentence("stub")
-	WhatIsLeftOver      = sentence("At {1:.0}° {0} is left over it.")
-	WhatIsMissing       = sentence("At {1:.0}° it is through by {0}.")
 	ShortReturnEarly    = sentence("It is short: up early, it braces what it meets.")
 	SideLeft            = sentence("left")
 	SideRight           = sentence("right")

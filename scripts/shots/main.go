@@ -37,12 +37,15 @@ var views = []shot{
 	{"opening-1280", 1280, 1400, bindery + "/mark?in=P1", "", false},
 	{"mark-dark-1280", 1280, 800, bindery + "/mark?wall=B", "B-J1 jack", true},
 	{"crossing-1280", 1280, 2200, bindery + "/mark?wall=B", "", false},
-	{"mark-390", 390, 1500, bindery + "/mark?wall=A", "", false},
+	{"mark-390", 390, 844, bindery + "/mark?wall=A", "", false},
 	{"cut-1280", 1280, 900, bindery + "/cut", "A-T1|B-T1|B-S1|B-S2|B-K1|A-S8", false}, // what follows shows them cut
 	{"sticks-1280", 1280, 1000, bindery + "/cut?view=sticks", "", false},
 	{"yard-1280", 1280, 1000, bindery + "/cut?view=yard", "nails for the frame", false},
 	{"boards-1280", 1280, 1000, bindery + "/cut?view=boards&for=B", "", false},
 	{"stand-1280", 1280, 1000, bindery + "/stand?wall=B", "", false},
+	{"days-1280", 1280, 1500, bindery + "/stand?view=days", "", false},
+	{"stand-390", 390, 844, bindery + "/stand?wall=B", "", false},
+	{"days-390", 390, 844, bindery + "/stand?view=days", "", false},
 	{"cut-390", 390, 844, bindery + "/cut", "", false},
 	{"saw-390", 390, 844, bindery + "/cut?saw=1", "", false},
 }

@@ -2695,6 +2695,8 @@ export interface components {
             name: string;
             /** @description The walls as they go up. */
             order: components["schemas"]["PlanTurn"][];
+            /** @description What the hours of each kind of task in the plan of days go by. */
+            paces: components["schemas"]["PlanPace"][];
             /** @description The plan of days as a whole. */
             planned: components["schemas"]["Planned"];
             /** @description The readings that sums go by, as one would say them. */
@@ -2795,9 +2797,8 @@ export interface components {
             would: number;
         };
         PlanAngleLeft: {
-            /** @description Straight up to what is over it, where it is tightest along the wall; as sure as spread. Less than nothing: it is through. */
+            /** @description Straight up to what is over it, where it is tightest along the wall; rounded down to half a mark, and as sure as spread. Less than nothing: it is through. */
             clearance: string;
-            said: string;
             /**
              * Format: double
              * @description Degrees from lying flat.
@@ -4684,8 +4685,6 @@ export interface components {
             hours?: number;
             /** @enum {string} */
             kind: "strike" | "mark" | "cut" | "bottom" | "top" | "stand" | "build" | "raise" | "between" | "fix" | "insulate" | "close" | "wait";
-            /** @description With its wall. */
-            named: string;
             /** @description By the crew's own figures. */
             own?: boolean;
             /** Format: int64 */
@@ -5007,8 +5006,6 @@ export interface components {
             ends?: string;
             /** @description By what slipped, and by what was done on another day than planned. */
             moved: components["schemas"]["PlanMoved"][];
-            /** @description What the hours of each kind of task go by. */
-            paces: components["schemas"]["PlanPace"][];
             tasks: components["schemas"]["PlanTask"][];
             /**
              * Format: double

@@ -66,6 +66,7 @@ test("every kind of edit is shown at once, or is the server's to work out", () =
     "remove-cut",
     "remove-cull",
     "remove-stood",
+    "remove-worked",
   ];
   expect([...new Set([...edits.map((e) => e.do), ...worked])].sort()).toEqual([...kinds].sort());
 });

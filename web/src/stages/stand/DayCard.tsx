@@ -6,6 +6,7 @@ import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { Len } from "../../drawing/Len";
 import { bare } from "../../entry/bare";
+import { called } from "./called";
 import { useSchedule } from "./useSchedule";
 
 const minutes = (clock: string) => {
@@ -167,7 +168,7 @@ function OneTask({ t, date, close }: { t: PlanDayTask; date: string | undefined;
   };
   if (!one) return null;
   const dated = date !== undefined;
-  const named = (id: string) => plan.plan.planned.tasks.find((x) => x.task === id)?.named ?? id;
+  const named = (id: string) => called(plan.plan.planned.tasks, id);
   return (
     <div className="day-one">
       <p>

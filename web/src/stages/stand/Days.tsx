@@ -3,6 +3,7 @@ import { IconCalendar, IconPrinter } from "@tabler/icons-react";
 import { useJobContext } from "../../app/Shell";
 import { Told } from "../../drawing/Told";
 import { Removable, without } from "../../entry/Removable";
+import { called } from "./called";
 import { DayCard } from "./DayCard";
 import { Habits } from "./Habits";
 import { useSchedule } from "./useSchedule";
@@ -117,7 +118,7 @@ function Slips() {
   const { schedule, put } = useSchedule();
   const slips = schedule.slips ?? [];
   const { moved, tasks, was, ends } = plan.plan.planned;
-  const named = (id?: string) => tasks.find((t) => t.task === id)?.named ?? id;
+  const named = (id?: string) => called(tasks, id ?? "");
   if (slips.length === 0 && moved.length === 0) return null;
   const said = (s: (typeof slips)[number]) =>
     [

@@ -292,7 +292,8 @@ function Outside() {
 function Figures() {
   const { plan } = useJobContext();
   const { schedule, put } = useSchedule();
-  const { paces, worked, times } = plan.plan.planned;
+  const { worked, times } = plan.plan.planned;
+  const { paces } = plan.plan;
   const crew = useQuery({ queryKey: ["pace"], queryFn: () => got(api.GET("/api/pace")) });
   const all = crew.data?.pace ?? [];
   const leave = schedule.leave ?? [];

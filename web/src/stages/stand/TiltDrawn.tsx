@@ -2,7 +2,8 @@ import { Slider } from "@mantine/core";
 import { IconPlayerPause, IconPlayerPlay } from "@tabler/icons-react";
 import { useEffect, useState } from "react";
 import type { PlanWall } from "../../api/client";
-import { Said } from "../../drawing/Len";
+import { Len, Said } from "../../drawing/Len";
+import { bare } from "../../entry/bare";
 
 type Tilt = NonNullable<PlanWall["raising"]>["tilt"][number];
 
@@ -78,12 +79,12 @@ function LeftOver({ tilt: t, angle }: { tilt: Tilt; angle: number }) {
   return (
     <details className="tilt-left">
       <summary>
-        <Said text={at.said} />
+        At {at.up}° <Len text={bare(at.clearance)} /> is left over it
       </summary>
       <ol>
         {all.map((a) => (
           <li key={a.up} className={a.up === at.up ? "here" : ""}>
-            <Said text={a.said} />
+            {a.up}° <Len text={bare(a.clearance)} />
           </li>
         ))}
       </ol>
