@@ -121,7 +121,10 @@ func (f fieldInfo) bounds(path string, v reflect.Value, faults *Faults) {
 			faults.Add(path, "empty: it must be given")
 		}
 	case reflect.Slice:
-		if f.minItems != nil && float64(v.Len()) < *f.minItems {
+		switch short := f.minItems != nil && float64(v.Len()) < *f.minItems; {
+		case short && f.omit && !v.IsNil():
+			faults.Add(path, "%d entries: at least %v, or leave it out", v.Len(), *f.minItems)
+		case short && !f.omit:
 			faults.Add(path, "%d entries: at least %v", v.Len(), *f.minItems)
 		}
 		for i := range v.Len() {

@@ -30,7 +30,7 @@ type Schedule struct {
 // Calendar is working days and hours.
 type Calendar struct {
 	From   string   `json:"from,omitempty" maxLength:"10" doc:"The first day, as 2026-11-30. Left out: days are counted, and no date can be kept."`
-	Week   []string `json:"week,omitempty" maxItems:"7" nullable:"false" enum:"mon,tue,wed,thu,fri,sat,sun" doc:"Working days. Default Monday to Friday."`
+	Week   []string `json:"week,omitempty" minItems:"1" maxItems:"7" nullable:"false" enum:"mon,tue,wed,thu,fri,sat,sun" doc:"Working days. Default Monday to Friday."`
 	Begins string   `json:"begins,omitempty" maxLength:"5" doc:"Default 07:30."`
 	Ends   string   `json:"ends,omitempty" maxLength:"5" doc:"Default 16:00."`
 	Pause  *Hours   `json:"pause,omitempty" doc:"Default 12:00 to 12:30, where that lies within the day. An empty one: none."`

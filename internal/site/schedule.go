@@ -196,10 +196,6 @@ func (r *resolver) setCalendar(d job.Schedule) {
 		r.faults.Add(path+".ends", "%s to %s leaves no quarter of an hour to work in", begins, ends)
 		return
 	}
-	if given.Week != nil && len(given.Week) == 0 {
-		r.faults.Add(path+".week", "no working day: name at least one, or leave it out for Monday to Friday")
-		return
-	}
 	from := r.date(path+".from", given.From, false)
 	s.Dated = !from.IsZero()
 	r.setDays(d, given, from)
