@@ -154,7 +154,10 @@ func (r *raiser) tilt(w *work.Wall, side Side, heights *survey.Wary, less float6
 		}
 		sums = append(sums, []survey.Term{{Of: survey.Floor, At: foot, Weight: 1}})
 	}
-	read := heights.EstimateAll(sums)
+	var read []survey.Estimate
+	for part := range slices.Chunk(sums, 1000) { // so that many stations take no more room than a few
+		read = append(read, heights.EstimateAll(part)...)
+	}
 	best := math.Inf(1)
 	for i, s := range stations {
 		own := read[i*(places+1) : (i+1)*(places+1)]
