@@ -98,9 +98,10 @@ func (r *raiser) raise(w *work.Wall) Raising {
 	if r.Heights != nil {
 		heights = r.Heights.Near(w.Wall.From, w.Wall.To, work.NearReadings)
 	}
+	left, right := r.look(w, Left, heights), r.look(w, Right, heights)
 	turned := func(less measure.Length) [2]Tilt {
 		mm := less.Millimetres()
-		return [2]Tilt{r.tilt(w, Left, heights, mm), r.tilt(w, Right, heights, mm)}
+		return [2]Tilt{r.tilt(w, Left, left, mm), r.tilt(w, Right, right, mm)}
 	}
 	out := Raising{Wall: w, Tilt: turned(0)}
 	out.weigh(InPlace)

@@ -123,77 +123,119 @@ var outward = []float64{0, 0.08, 0.18, 0.32, 0.5, 0.7, 0.9, 1}
 // sections is how many places along a wall are looked at, at least.
 const sections = 13
 
-// tilt turns a wall up from one side, so many millimetres of it left off.
-func (r *raiser) tilt(w *work.Wall, side Side, heights *survey.Wary, less float64) Tilt {
-	out := Tilt{Side: side, Clears: Unsure}
-	frames := frame(w, less)
-	if len(frames) == 0 || heights == nil {
-		return out
+// looked is what is over a wall and the floor beside it, as read: by station.
+type looked struct {
+	frames   []frameAt // of the whole frame
+	stations []measure.Length
+	ceiling  [][]at // nil where it isn't known
+	spread   []float64
+	hangs    [][]hang
+}
+
+// hang is what hangs in a section.
+type hang struct {
+	from, to at
+	spread   float64
+	name     string
+}
+
+// look reads what is over a wall and beside it, as far out as its whole frame reaches;
+// nil where nothing can be said.
+func (r *raiser) look(w *work.Wall, side Side, heights *survey.Wary) *looked {
+	out := &looked{frames: frame(w, 0)}
+	if len(out.frames) == 0 || heights == nil {
+		return nil
 	}
 	deep := w.Wall.Lumber.Depth.Millimetres()
 	along, off := axes(w.Wall, side)
-	var stations []measure.Length
 	for i := range sections {
-		stations = append(stations, w.Wall.Length*measure.Length(i)/(sections-1))
+		out.stations = append(out.stations, w.Wall.Length*measure.Length(i)/(sections-1))
 	}
-	boxes := r.boxes(w.Wall, along, off, &stations)
-	slices.Sort(stations)
-	stations = slices.Compact(stations)
-	var sums [][]survey.Term
+	boxes := r.boxes(w.Wall, along, off, &out.stations)
+	slices.Sort(out.stations)
+	out.stations = slices.Compact(out.stations)
 	places := len(outward) + 1
-	for _, s := range stations {
-		foot := r.foot(w.Wall, side, s)
-		high := Sweep(through(w, frames, s, less), deep)
-		for k := range places {
-			u := -deep
-			if k > 0 {
-				u = outward[k-1] * high
+	for part := range slices.Chunk(out.stations, 100) { // so that many stations take no more room than a few
+		var sums [][]survey.Term
+		var outs []float64
+		for _, s := range part {
+			foot := r.foot(w.Wall, side, s)
+			high := Sweep(through(w, out.frames, s, 0), deep)
+			for k := range places {
+				u := -deep
+				if k > 0 {
+					u = outward[k-1] * high
+				}
+				outs = append(outs, u)
+				p := geo.Point{X: foot.X + off.X*u, Y: foot.Y + off.Y*u}
+				sums = append(sums, []survey.Term{{Of: survey.Ceiling, At: p, Weight: 1}, {Of: survey.Floor, At: foot, Weight: -1}})
 			}
-			p := geo.Point{X: foot.X + off.X*u, Y: foot.Y + off.Y*u}
-			sums = append(sums, []survey.Term{{Of: survey.Ceiling, At: p, Weight: 1}, {Of: survey.Floor, At: foot, Weight: -1}})
+			sums = append(sums, []survey.Term{{Of: survey.Floor, At: foot, Weight: 1}})
 		}
-		sums = append(sums, []survey.Term{{Of: survey.Floor, At: foot, Weight: 1}})
+		read := heights.EstimateAll(sums)
+		for i, s := range part {
+			own, us := read[i*(places+1):(i+1)*(places+1)], outs[i*places:(i+1)*places]
+			out.add(own, us)
+			floor := own[places]
+			var hangs []hang
+			for _, b := range boxes {
+				if a, c, ok := b.over(r.foot(w.Wall, side, s), along, off, floor); ok {
+					hangs = append(hangs, hang{a, c, floor.Spread, b.name})
+				}
+			}
+			out.hangs = append(out.hangs, hangs)
+		}
 	}
-	var read []survey.Estimate
-	for part := range slices.Chunk(sums, 1000) { // so that many stations take no more room than a few
-		read = append(read, heights.EstimateAll(part)...)
+	return out
+}
+
+// add notes one section's ceiling.
+func (l *looked) add(own []survey.Estimate, us []float64) {
+	var ceiling []at
+	spread, known := 0.0, true
+	for k, u := range us {
+		known = known && own[k].Known
+		ceiling = append(ceiling, at{u, own[k].Value})
+		spread = math.Max(spread, own[min(k, 2)].Spread)
 	}
+	if !known {
+		ceiling = nil
+	}
+	l.ceiling, l.spread = append(l.ceiling, ceiling), append(l.spread, spread)
+}
+
+// tilt turns a wall up from one side under what is over it, so many millimetres of it
+// left off.
+func (r *raiser) tilt(w *work.Wall, side Side, over *looked, less float64) Tilt {
+	out := Tilt{Side: side, Clears: Unsure}
+	if over == nil {
+		return out
+	}
+	deep := w.Wall.Lumber.Depth.Millimetres()
+	frames := frame(w, less)
 	best := math.Inf(1)
-	for i, s := range stations {
-		own := read[i*(places+1) : (i+1)*(places+1)]
-		high := through(w, frames, s, less)
-		var ceiling []at
-		spread, known := 0.0, true
-		for k := range places {
-			u := -deep
-			if k > 0 {
-				u = outward[k-1] * Sweep(high, deep)
-			}
-			known = known && own[k].Known
-			ceiling = append(ceiling, at{u, own[k].Value})
-			spread = math.Max(spread, own[min(k, 2)].Spread)
-		}
-		if !known {
+	for i, s := range over.stations {
+		ceiling, spread := over.ceiling[i], over.spread[i]
+		if ceiling == nil {
 			continue
 		}
 		out.Known = true
-		var hangs [][3]float64
+		high := through(w, frames, s, less)
 		for k := 1; k < len(ceiling); k++ {
 			if p, ok := nearest(ceiling[k-1], ceiling[k], deep); ok {
 				best = out.meets(p, s, high, deep, spread, "", best, ceiling)
 			}
 		}
-		floor := own[places]
-		for _, b := range boxes {
-			if a, c, ok := b.over(r.foot(w.Wall, side, s), along, off, floor); ok {
-				hangs = append(hangs, [3]float64{a.u, c.u, a.y})
-				if p, ok := nearest(a, c, deep); ok {
-					best = out.meets(p, s, high, deep, math.Max(spread, floor.Spread), b.name, best, ceiling)
-				}
+		for _, h := range over.hangs[i] {
+			if p, ok := nearest(h.from, h.to, deep); ok {
+				best = out.meets(p, s, high, deep, math.Max(spread, h.spread), h.name, best, ceiling)
 			}
 		}
 		if out.Station == s {
-			out.hanging = hangs
+			out.hanging = nil
+			for _, h := range over.hangs[i] {
+				out.hanging = append(out.hanging, [3]float64{h.from.u, h.to.u, h.from.y})
+			}
 		}
 	}
 	if !out.Known {
