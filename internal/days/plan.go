@@ -135,6 +135,9 @@ func (m *maker) link() {
 				m.before(t.Wall, Fix, other, Close)
 			}
 		}
+		for _, other := range t.Boarded { // its face is out of reach once this one stands
+			m.before(other, Close, t.Wall, up)
+		}
 		if i > 0 {
 			if k, known := m.up(m.order.Turns[i-1].Wall); known {
 				a, b := m.at[m.order.Turns[i-1].Wall+"."+string(k)], m.at[t.Wall+"."+string(up)]
@@ -219,13 +222,50 @@ func (m *maker) node(problem *timing.Problem, i, most, light int) {
 	t.Lacks = t.People - hands
 	left := max(1, int(math.Ceil(t.Hours*4/float64(t.People)-1e-9)))
 	x := timing.Task{Hands: hands, Place: slices.Index(places, t.Role), Whole: rowOf(t.Kind).Whole, Outside: slices.Contains(m.s.Outside, string(t.Kind))}
-	for x.Outside && light > 0 && left > light {
-		x.Slots = light
+	if !x.Outside || light == 0 {
+		x.Slots = left
 		put(x)
-		left -= light
+		return
 	}
-	x.Slots = left
-	put(x)
+	// as many parts as it takes once it has slipped; those that it doesn't take yet are empty
+	for most := left + m.longer(t.ID); most > 0; most -= light {
+		x.Slots = min(left, light)
+		put(x)
+		left -= x.Slots
+	}
+}
+
+// quarters is so many hours, in quarters.
+func quarters(hours float64) int { return int(math.Ceil(hours*4 - 1e-9)) }
+
+// longer is by how many quarters a task slips in all.
+func (m *maker) longer(task string) (out int) {
+	for _, x := range m.s.Slips {
+		if x.Task == task {
+			out += quarters(x.Hours)
+		}
+	}
+	return out
+}
+
+// stretch makes a task longer by so many quarters, each part within a day's light where
+// it is done outside.
+func (m *maker) stretch(problem *timing.Problem, nodes []int, more int) {
+	light := 0
+	for _, d := range problem.Days {
+		light = max(light, d.Out[1]-d.Out[0])
+	}
+	for i, n := range nodes {
+		x := &problem.Tasks[n]
+		by := more
+		if x.Outside && i < len(nodes)-1 {
+			by = min(more, max(0, light-x.Slots))
+		}
+		if i == len(nodes)-1 || x.Outside {
+			x.Slots += by
+			more -= by
+		}
+	}
 }
 
 // slips lays what slipped over the tasks: what is planned with, or all of it.
@@ -248,8 +288,8 @@ func (m *maker) slips(problem *timing.Problem, taken bool) {
 		if from, err := time.Parse(time.DateOnly, x.From); err == nil && m.s.Dated {
 			node.From = max(node.From, problem.Morning(from))
 		}
-		if more := int(math.Ceil(x.Hours*4 - 1e-9)); more > 0 && node.Slots > 0 {
-			problem.Tasks[t.nodes[len(t.nodes)-1]].Slots += more
+		if more := quarters(x.Hours); t.Kind != Waits {
+			m.stretch(problem, t.nodes, more)
 		}
 	}
 }

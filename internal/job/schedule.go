@@ -22,6 +22,8 @@ type Schedule struct {
 	Levels   []Level   `json:"levels,omitempty" maxItems:"40" nullable:"false" doc:"Levels of the building and the ways to each: one of them stays open."`
 	Consents []Consent `json:"consents,omitempty" maxItems:"100" nullable:"false" doc:"What somebody has to agree to, by name."`
 
+	SpareCeiling bool `json:"spareCeiling,omitempty" doc:"The ceiling is finished and stays: no way up is proposed that comes nearer to it than 1/4 in or 6 mm."`
+
 	Route []Pass `json:"route,omitempty" maxItems:"40" nullable:"false" doc:"The way that wood and frames come in by: what is tight on it, in order."`
 
 	Slips []Slip `json:"slips,omitempty" maxItems:"400" nullable:"false" doc:"What came otherwise than it was planned. The plan says what moved by it."`

@@ -136,6 +136,7 @@ type Hanging struct {
 type Swing struct {
 	Needs string `json:"needs" doc:"√(L² + t²)."`
 	Has   string `json:"has,omitempty" doc:"Between what stands at both its ends; left out where one is open."`
+	Text  string `json:"text,omitempty"`
 }
 
 // Shim is a gap to pack.
@@ -161,6 +162,8 @@ type Turn struct {
 	Wall  string   `json:"wall"`
 	After []string `json:"after" nullable:"false" doc:"Walls that it waits for."`
 	Why   string   `json:"why"`
+	// Boarded come before it too.
+	Boarded []string `json:"boarded,omitempty" nullable:"false" doc:"Walls whose face it would shut off: they are boarded before it stands."`
 }
 
 func (s *writer) writeRaising(ctx context.Context, p *Plan) {
@@ -186,11 +189,11 @@ func (s *writer) writeRaising(ctx context.Context, p *Plan) {
 				continue
 			}
 			p.Walls[i].Raising.Steps = []Step{}
-			for _, x := range raising.Steps(s.Result, &all[i], t.After, people) {
+			for _, x := range raising.Steps(s.Result, &all[i], t, people) {
 				p.Walls[i].Raising.Steps = append(p.Walls[i].Raising.Steps, Step{string(x.Kind), x.Text})
 			}
 		}
-		p.Order = append(p.Order, Turn{t.Wall, t.After, t.Why})
+		p.Order = append(p.Order, Turn{t.Wall, t.After, t.Why, t.Boarded})
 	}
 	p.DaysPlan = days.Of(ctx, s.Result, all, order)
 	for _, f := range append(order.Findings, p.DaysPlan.Findings...) {
@@ -220,6 +223,7 @@ func (s *writer) writeOneRaising(r raising.Raising) Raising {
 	}
 	if r.Swing.Has > 0 {
 		out.Swing.Has = u.Write(r.Swing.Has)
+		out.Swing.Text = s.Rules.Tell(words.SwingTight, words.Fine(r.Swing.Needs), r.Swing.Has, r.Swing.Shorter)
 	}
 	if out.Why == nil {
 		out.Why = []string{}

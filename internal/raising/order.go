@@ -13,6 +13,7 @@ import (
 
 	"homalos/internal/framing"
 	"homalos/internal/measure"
+	"homalos/internal/site"
 	"homalos/internal/words"
 	"homalos/internal/work"
 )
@@ -22,6 +23,8 @@ type Turn struct {
 	Wall  string
 	After []string // that it waits for
 	Why   string
+	// Boarded are walls whose face it would shut off: they are boarded before it stands.
+	Boarded []string
 }
 
 // Order is the walls as they go up, and what is wrong with the order that is chosen.
@@ -61,6 +64,7 @@ func InOrder(r *work.Result, all []Raising) Order {
 				}
 			}
 		}
+		t.Boarded = x.boarded(all, turns, i)
 		if w := all[i].Wall; t.Why == "" && w.Wall.Length < x.short() && len(w.Joined)+len(w.Meetings) > 0 {
 			t.Why = x.Rules.Tell(words.ShortReturnEarly)
 		}
@@ -76,6 +80,25 @@ func InOrder(r *work.Result, all []Raising) Order {
 // (1200 mm).
 func (r *raiser) short() measure.Length {
 	return r.Rules.Units.Pick(48*measure.Inch, 1200*measure.Millimetre)
+}
+
+// boarded are the walls before one in order that it would stand too near to for their
+// boards to be hung on that side.
+func (r *raiser) boarded(all []Raising, turns []int, i int) (out []string) {
+	for _, k := range turns {
+		if k == i {
+			return out
+		}
+		a, b := all[k].Wall, all[i].Wall
+		meets := slices.ContainsFunc(r.Meets, func(m site.Meet) bool {
+			return m.Wall == a.Wall && m.Other == b.Wall || m.Wall == b.Wall && m.Other == a.Wall
+		})
+		near := func(side Side) bool { return r.overlaps(a, side, atWork(r.Rules.Units).Millimetres(), b) }
+		if !meets && len(a.Faces) > 0 && (near(Left) || near(Right)) {
+			out = append(out, a.Wall.ID)
+		}
+	}
+	return out
 }
 
 // waits are what each wall waits for.

@@ -58,6 +58,7 @@ type Raising struct {
 // Swing is a frame turned end to end in plan between what stands at its ends.
 type Swing struct {
 	Needs, Has measure.Length // Has 0: nothing stands at both its ends
+	Shorter    measure.Length // so much shorter it could be turned in
 }
 
 // Shim is a gap to pack.
@@ -179,6 +180,19 @@ func clear(both [2]Tilt) bool {
 	return slices.ContainsFunc(both[:], func(t Tilt) bool { return t.Known && len(t.Blocked) == 0 && t.Clears == Yes })
 }
 
+// spared says whether one of both ways up stays so far off what is over it for sure.
+func spared(both [2]Tilt, off float64) bool {
+	return slices.ContainsFunc(both[:], func(t Tilt) bool { return t.Known && len(t.Blocked) == 0 && t.Clearance-t.Spread >= off })
+}
+
+// there is how many people lift; where that isn't given, as many as a wall usually takes.
+func (r *raiser) there() int {
+	if d := r.Doc.Schedule; d != nil && d.Crew > 0 {
+		return d.Crew
+	}
+	return 4
+}
+
 // propose weighs the ways against each other, and says why.
 func (r *raiser) propose(out *Raising, turned func(less measure.Length) [2]Tilt) {
 	w, tell := out.Wall, r.Rules.Tell
@@ -196,9 +210,9 @@ func (r *raiser) propose(out *Raising, turned func(less measure.Length) [2]Tilt)
 	uneven := r.falls(w)
 	even := uneven <= evenFloor(r.Rules.Units)
 	alike := out.Different <= evenFloor(r.Rules.Units)
-	heavy := out.People > 4
+	heavy := out.People > r.there()
 	if heavy {
-		say(words.TooHeavy, out.Parts.Wood, out.People)
+		say(words.TooHeavy, out.Parts.Wood, out.People, r.there())
 	}
 	if !even {
 		say(words.FloorUneven, uneven)
@@ -213,6 +227,10 @@ func (r *raiser) propose(out *Raising, turned func(less measure.Length) [2]Tilt)
 	}
 	flat := even && alike
 	clears := flat && clear(out.Tilt)
+	if r.Schedule.SpareCeiling && clears && !spared(out.Tilt, evenFloor(r.Rules.Units).Millimetres()) {
+		clears = false
+		say(words.CeilingSpared, evenFloor(r.Rules.Units))
+	}
 	switch {
 	case clears && heavy:
 		out.Proposed = InSections
@@ -221,7 +239,7 @@ func (r *raiser) propose(out *Raising, turned func(less measure.Length) [2]Tilt)
 		say(words.ConcreteHoldsPlate)
 	case clears:
 		out.Proposed = TiltUp
-	case flat && known && !heavy && clear(turned(stackOf(w.Wall.Bottom))):
+	case flat && known && !heavy && !r.Schedule.SpareCeiling && clear(turned(stackOf(w.Wall.Bottom))):
 		out.Proposed = PlateFirst
 		say(words.PlateFirstClears, stackOf(w.Wall.Bottom))
 	default:
@@ -263,6 +281,10 @@ func (r *raiser) swing(out *Raising) {
 	out.Swing.Needs = measure.FromMillimetres(Sweep(w.Length.Millimetres(), w.Lumber.Depth.Millimetres()))
 	if ends >= 2 {
 		out.Swing.Has = w.Length
+		long, deep := w.Length.Millimetres(), w.Lumber.Depth.Millimetres()
+		if long > deep {
+			out.Swing.Shorter = measure.FromMillimetres(long - math.Sqrt(long*long-deep*deep)).Up(r.Rules.Mark)
+		}
 	}
 }
 

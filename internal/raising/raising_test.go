@@ -73,6 +73,61 @@ func TestTheSweepIsWhatAFrameTouches(t *testing.T) {
 	})
 }
 
+// In rooms with any ceiling, beams and ducts, against the frame turned step by step in
+// each section: it is never said to clear what that one touches, and what is said to jam
+// is touched, or missed by less than a 16th.
+func TestTheSweepInAnyRoom(t *testing.T) {
+	jams, clears := 0, 0
+	for seed := range 8 {
+		c := rand.New(rand.NewPCG(uint64(seed), 8))
+		d := room(1)
+		for i := range d.Survey.Readings {
+			if x := &d.Survey.Readings[i]; x.Kind == "ceiling" {
+				x.Value = job.L(fmt.Sprintf("%d/16 in", 56*16-c.IntN(12)))
+			}
+		}
+		d.Lumber[0].Depth = job.L(fmt.Sprint(3+c.IntN(7), " in"))
+		for i := range c.IntN(3) {
+			y := job.L(fmt.Sprint(60+c.IntN(60), " in"))
+			d.Survey.Obstructions = append(d.Survey.Obstructions, job.Obstruction{ID: fmt.Sprint("beam", i), Kind: []string{"beam", "duct"}[i%2], From: &job.Place{X: job.L("0 in"), Y: y}, To: &job.Place{X: job.L("300 in"), Y: y}, Width: job.L("8 in"), Underside: job.L(fmt.Sprint(46+c.IntN(9), " in"))})
+		}
+		if _, faults := site.Of(d); faults != nil {
+			continue
+		}
+		r := newRaiser(resulted(t, d))
+		w := r.Walls[0]
+		deep := w.Wall.Lumber.Depth.Millimetres()
+		for _, side := range []Side{Left, Right} {
+			over := r.look(w, side, r.Heights)
+			less := 4 * in * c.Float64()
+			x := r.tilt(w, side, over, less)
+			least := math.Inf(1)
+			for i, s := range over.stations {
+				if over.ceiling[i] == nil || i%16 != 0 && s != x.Station {
+					continue
+				}
+				high := through(w, frame(w, less), s, less)
+				for k := 1; k < len(over.ceiling[i]); k++ {
+					least = math.Min(least, touches(high, deep, over.ceiling[i][k-1], over.ceiling[i][k]))
+				}
+				for _, h := range over.hangs[i] {
+					least = math.Min(least, touches(high, deep, h.from, h.to))
+				}
+			}
+			switch {
+			case x.Clears == Yes:
+				clears++
+				assert.Greater(t, least, 0.0, "seed %d from the %s: said to clear by %v", seed, side, x.Clearance)
+			case x.Clearance < -in/16:
+				jams++
+				assert.Less(t, least, in/16, "seed %d from the %s: said to jam by %v", seed, side, -x.Clearance)
+			}
+		}
+	}
+	assert.Positive(t, jams)
+	assert.Positive(t, clears)
+}
+
 func resulted(t *testing.T, d job.Document) *work.Result {
 	t.Helper()
 	s, faults := site.Of(d)

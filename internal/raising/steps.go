@@ -40,11 +40,12 @@ func (s *stepper) add(kind StepKind, code words.Code, args ...any) {
 }
 
 // Steps are how one wall goes up, from striking its line to fixed, by the way that it is
-// to go up, for so many people; after are the walls that stand first.
-func Steps(r *work.Result, of *Raising, after []string, people int) []Step {
+// to go up, for so many people, in its turn.
+func Steps(r *work.Result, of *Raising, turn Turn, people int) []Step {
 	s := &stepper{r: r, of: of}
 	w := of.Wall
-	s.holds(after)
+	s.holds(turn.After, turn.Boarded)
+	after := turn.After
 	s.add(Do, words.StepStrike, w.Wall.Length)
 	if w.Wall.Membrane {
 		s.add(Do, words.StepMembrane)
@@ -91,7 +92,7 @@ func Steps(r *work.Result, of *Raising, after []string, people int) []Step {
 }
 
 // holds are what the wall waits for.
-func (s *stepper) holds(after []string) {
+func (s *stepper) holds(after, boarded []string) {
 	w := s.of.Wall
 	if w.Wall.Carries != "no" {
 		s.add(Hold, words.StepHoldEngineer, w.Wall.ID)
@@ -101,6 +102,9 @@ func (s *stepper) holds(after []string) {
 	}
 	if len(after) > 0 {
 		s.add(Hold, words.StepHoldAfter, strings.Join(after, ", "))
+	}
+	if len(boarded) > 0 {
+		s.add(Hold, words.StepBoardedFirst, strings.Join(boarded, ", "))
 	}
 }
 
@@ -183,6 +187,7 @@ func (s *stepper) raise() {
 func (s *stepper) braced() {
 	if n := len(s.of.Braces); n > 0 {
 		s.add(Do, words.StepBrace, n)
+		s.add(Do, words.StepPropsLoose)
 	}
 }
 

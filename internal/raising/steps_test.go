@@ -25,7 +25,7 @@ func TestStepsFollowTheWay(t *testing.T) {
 		d.Walls[0].Raise = &job.Raise{Way: way}
 		r := resulted(t, d)
 		one := Of(r)[0]
-		steps := Steps(r, &one, []string{"B"}, 2)
+		steps := Steps(r, &one, Turn{After: []string{"B"}}, 2)
 		assert.Equal(t, []StepKind{Hold, Hold, Do}, kindsOf(steps)[:3], "%s: the engineer, and the wall that stands first", way)
 		n, checks := 0, 0
 		for i, s := range steps {
@@ -39,7 +39,7 @@ func TestStepsFollowTheWay(t *testing.T) {
 		}
 		assert.Equal(t, cautions, n, way)
 		assert.Positive(t, checks, "%s: it is plumbed", way)
-		alone := Steps(r, &one, nil, 1)
+		alone := Steps(r, &one, Turn{}, 1)
 		if way == "in-place" {
 			assert.Len(t, alone, len(steps)+1, "two more for one alone, one hold less")
 		}

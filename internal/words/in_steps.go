@@ -23,6 +23,8 @@ var (
 	StepClearWay     = sentence("Clear the way it turns through and the way out; nobody under it; one gives the word.")
 	StepRaise        = sentence("Raise it: {0} begin, {1} hold it upright ({2:.0} kg). Its foot stays on the line against two scraps.")
 	StepBrace        = sentence("Brace it at {0} places before anybody lets go: note each on the open list.")
+	StepPropsLoose   = sentence("Props under it stay loose on purpose: they catch it, they lift nothing; note each on the open list.")
+	StepBoardedFirst = sentence("{0} is boarded on that side before this one stands: nobody gets at it after.")
 	StepPlateFirst   = sentence("The bottom plate is fixed first; the frame is stood or slid on it, {0} people.")
 	StepTopFirst     = sentence("Fix the top plate to the ceiling first: {0} {1}; the frame is built without it.")
 	StepLater        = sentence("Once it stands, fit what was left off: {0}. Nails through the plate can't be had any more: toe-nail or screw, and keep each on the open list until it is in.")

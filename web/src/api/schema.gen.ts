@@ -4640,6 +4640,7 @@ export interface components {
             has?: string;
             /** @description √(L² + t²). */
             needs: string;
+            text?: string;
         };
         PlanTapeNumber: {
             /** Format: double */
@@ -4749,6 +4750,8 @@ export interface components {
         PlanTurn: {
             /** @description Walls that it waits for. */
             after: string[];
+            /** @description Walls whose face it would shut off: they are boarded before it stands. */
+            boarded?: string[];
             wall: string;
             why: string;
         };
@@ -5398,6 +5401,8 @@ export interface components {
             services?: components["schemas"]["Service"][];
             /** @description What came otherwise than it was planned. The plan says what moved by it. */
             slips?: components["schemas"]["Slip"][];
+            /** @description The ceiling is finished and stays: no way up is proposed that comes nearer to it than 1/4 in or 6 mm. */
+            spareCeiling?: boolean;
             /**
              * Format: double
              * @description How many times as long as in a new building a task takes, where the crew has no figure of its own. Default 3.

@@ -1,3 +1,4 @@
+import { Checkbox } from "@mantine/core";
 import type { PlanWall, Schedule } from "../../api/client";
 import { Said } from "../../drawing/Len";
 import { Lines } from "./Lines";
@@ -44,6 +45,12 @@ export function Route({ wall }: { wall: PlanWall }) {
         </div>
       ))}
       <div className="no-print">
+        <Checkbox
+          size="md"
+          label="The ceiling is finished and stays: nothing is proposed that might touch it"
+          checked={schedule.spareCeiling ?? false}
+          onChange={(e) => put({ spareCeiling: e.currentTarget.checked || undefined })}
+        />
         <Lines
           title="The way in"
           about="Doors, turns and stubs that wood and frames come by, in order. Lengths as on a tape: 32 in, 2 m."

@@ -90,6 +90,7 @@ function Order({ chosen, choose }: { chosen: string; choose: (id: string) => voi
     next.splice(i + by, 0, one);
     put(next);
   };
+  const held = (id: string) => plan.plan.planned.tasks.find((t) => t.wall === id && t.held)?.held;
   const broken = plan.plan.findings.filter((f) => f.code.startsWith("order-"));
   return (
     <section aria-label="Order of walls" className="stand-order">
@@ -109,6 +110,8 @@ function Order({ chosen, choose }: { chosen: string; choose: (id: string) => voi
                   <small>
                     {w?.raising && ways[w.raising.way]}
                     {t.after.length > 0 && `, after ${t.after.join(" and ")}`}
+                    {t.boarded && t.boarded.length > 0 && `, once ${t.boarded.join(" and ")} is boarded`}
+                    {held(t.wall) && <span className="is-held"> {held(t.wall)}</span>}
                   </small>
                 </span>
               </button>
@@ -302,6 +305,11 @@ function OneWall({ wall, doc }: { wall: PlanWall; doc: Wall }) {
           <TiltDrawn key={t.side} tilt={t} />
         ))}
       </div>
+      {r.swing.text && (
+        <p className="quiet">
+          <Said text={r.swing.text} />
+        </p>
+      )}
       <Above wall={wall} tilts={r.tilt} />
       <Route wall={wall} />
       <Steps wall={wall} />
