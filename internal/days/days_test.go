@@ -274,3 +274,27 @@ func TestHoursByTheCrewsFigures(t *testing.T) {
 	assert.InDelta(t, 0.125, each, 1e-9)
 	assert.True(t, own)
 }
+
+// Walls that meet: the one that runs past stands first, and is fixed once the other
+// stands; each is boarded once both are fixed.
+func TestWallsThatMeetWaitForEachOther(t *testing.T) {
+	d := demoJob(t, "bindery.json")
+	p := (&planner{}).plan(t, d)
+	at := map[string]timing.Span{}
+	for i, x := range p.Tasks {
+		at[x.ID] = p.Was(i)
+	}
+	up := func(w string) timing.Span {
+		if s, known := at[w+".raise"]; known {
+			return s
+		}
+		return at[w+".stand"]
+	}
+	for _, first := range []string{"A", "C"} { // D butts both
+		assert.LessOrEqual(t, up(first).To, up("D").From)
+		assert.LessOrEqual(t, up("D").To, at[first+".fix"].From)
+		for _, pair := range [][2]string{{first, "D"}, {"D", first}} {
+			assert.LessOrEqual(t, at[pair[0]+".fix"].To, at[pair[1]+".close"].From)
+		}
+	}
+}

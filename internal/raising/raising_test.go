@@ -12,6 +12,7 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/site"
+	"homalos/internal/wood"
 	"homalos/internal/work"
 )
 
@@ -317,4 +318,42 @@ func BenchmarkSixtyWalls(b *testing.B) {
 	for b.Loop() {
 		InOrder(r, Of(r))
 	}
+}
+
+// What is raised at once: without the plate that is fixed before it, without what is fitted
+// later; of two sections the heavier. The parts add up whatever the way.
+func TestWhatIsRaisedAtOnce(t *testing.T) {
+	d := room(1)
+	weigh := func(raise job.Raise) Raising {
+		d.Walls[0].Raise = &raise
+		return Of(resulted(t, d))[0]
+	}
+	plate := func(r Raising, k wood.Kind) (out float64) {
+		for _, m := range r.Wall.Members {
+			if m.Kind == k {
+				out += PieceWeight(m)
+			}
+		}
+		return out
+	}
+	whole := weigh(job.Raise{Way: "tilt"})
+	assert.InDelta(t, whole.Parts.Wood, whole.Weight, 1e-9)
+	first := weigh(job.Raise{Way: "plate-first"})
+	assert.InDelta(t, first.Parts.Wood-plate(first, wood.BottomPlate), first.Weight, 1e-9)
+	later := weigh(job.Raise{Way: "tilt", Later: []string{TopPlate}})
+	assert.InDelta(t, later.Parts.Wood-plate(later, wood.TopPlate), later.Weight, 1e-9)
+	assert.InDelta(t, plate(later, wood.TopPlate), later.Parts.Later, 1e-9)
+	parts := weigh(job.Raise{Way: "sections", Sections: []job.Length{job.L("40 in")}})
+	assert.Equal(t, 2, parts.Sections())
+	assert.Greater(t, parts.Weight, parts.Parts.Wood/2, "the longer one, 80 of 120")
+	assert.Less(t, parts.Weight, parts.Parts.Wood*0.75)
+	assert.Zero(t, whole.Parts.Treated-plate(whole, wood.BottomPlate)*treated(whole))
+}
+
+// treated is 1 where the bottom plate is.
+func treated(r Raising) float64 {
+	if r.Wall.Wall.Bottom[0].Treated {
+		return 1
+	}
+	return 0
 }
