@@ -29,26 +29,51 @@ func (m *maker) look() {
 	if p.Problem == nil {
 		return
 	}
-	late := []string{}
+	p.Findings = append(p.Findings, p.late(m.r.Rules, p.Was)...)
 	for i := range p.Tasks {
 		t := &p.Tasks[i]
 		switch span := p.Was(i); {
-		case t.Held != "":
-		case span == timing.Late:
-			late = append(late, t.ID)
+		case t.Held != "", span == timing.Late:
 		case t.Lacks > 0:
 			m.find(framing.Warn, "people-short", words.PeopleShort, []any{m.named(t.Kind), t.Wall, t.People, t.People - t.Lacks}, words.AskForPeople, t.Lacks)
 		case t.Kind == Waits && t.Wait >= 0:
 			m.tooSoon(t, span)
 		}
 	}
-	if len(late) > 0 {
-		m.find(framing.Stop, "days-too-late", words.FindsNoDay, []any{strings.Join(late[:min(3, len(late))], ", "), len(late)}, words.GiveMoreDays)
-	}
 	if !m.s.Dated && m.dates() {
 		m.find(framing.Warn, "no-first-day", words.NoFirstDay, nil, words.GiveTheFirstDay)
 	}
 	m.levels()
+}
+
+// late tells of tasks that find no day.
+func (p *Plan) late(rules framing.Rules, at func(int) timing.Span) []framing.Finding {
+	var late []string
+	for i := range p.Tasks {
+		if t := &p.Tasks[i]; t.Held == "" && at(i) == timing.Late {
+			late = append(late, Named(rules, t))
+		}
+	}
+	if late == nil {
+		return nil
+	}
+	return []framing.Finding{{Code: "days-too-late", Level: framing.Stop, Text: rules.Tell(words.FindsNoDay, strings.Join(late[:min(3, len(late))], "; "), len(late)), Fix: rules.Tell(words.GiveMoreDays)}}
+}
+
+// Slipped tells of tasks that find no day any more, by what slipped.
+func (p *Plan) Slipped(rules framing.Rules) []framing.Finding {
+	if p.Problem == nil || len(p.late(rules, p.Was)) > 0 {
+		return nil
+	}
+	return p.late(rules, p.Span)
+}
+
+// Named is what a task is called where people read it.
+func Named(rules framing.Rules, t *Task) string {
+	if t.Kind == Waits {
+		return t.Why
+	}
+	return t.Wall + ": " + rules.Tell(Said(t.Kind))
 }
 
 // tooSoon tells of somebody who comes before what he comes for is done.

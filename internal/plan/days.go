@@ -130,6 +130,9 @@ func (s *writer) writeDays(p *Plan, d job.Document) {
 	if now.Problem == nil {
 		return
 	}
+	for _, f := range now.Slipped(s.Rules) {
+		p.Findings = append(slices.Clone(p.Findings), s.writeFinding(f)) // those of the plan as remembered stay
+	}
 	end, whole := now.End()
 	p.Planned.Whole = whole
 	for i := range now.Tasks {
@@ -192,13 +195,7 @@ func (x *dayer) task(i int) Task {
 	return out
 }
 
-// named is what a task is called where people read it.
-func (x *dayer) named(t days.Task) string {
-	if t.Kind == days.Waits {
-		return t.Why
-	}
-	return t.Wall + ": " + x.Rules.Tell(days.Said(t.Kind))
-}
+func (x *dayer) named(t days.Task) string { return days.Named(x.Rules, &t) }
 
 func (x *dayer) moved(i int) {
 	t, now, was := x.p.Tasks[i], x.p.Span(i), x.p.Was(i)
