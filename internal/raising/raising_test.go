@@ -99,6 +99,7 @@ func TestTheSweepInAnyRoom(t *testing.T) {
 		w := r.Walls[0]
 		deep := w.Wall.Lumber.Depth.Millimetres()
 		for _, side := range []Side{Left, Right} {
+			along, off := axes(w.Wall, side)
 			over := r.look(w, side, r.Heights)
 			less := 4 * in * c.Float64()
 			x := r.tilt(w, side, over, less)
@@ -111,7 +112,7 @@ func TestTheSweepInAnyRoom(t *testing.T) {
 				for k := 1; k < len(over.ceiling[i]); k++ {
 					least = math.Min(least, touches(high, deep, over.ceiling[i][k-1], over.ceiling[i][k]))
 				}
-				for _, h := range over.hangs[i] {
+				for _, h := range over.hangs(i, r.foot(w.Wall, side, s), along, off, nil) {
 					least = math.Min(least, touches(high, deep, h.from, h.to))
 				}
 			}

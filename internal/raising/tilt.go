@@ -129,7 +129,8 @@ type looked struct {
 	stations []measure.Length
 	ceiling  [][]at // nil where it isn't known
 	spread   []float64
-	hangs    [][]hang
+	floor    []survey.Estimate
+	boxes    []box
 }
 
 // hang is what hangs in a section.
@@ -151,7 +152,7 @@ func (r *raiser) look(w *work.Wall, side Side, heights *survey.Wary) *looked {
 	for i := range sections {
 		out.stations = append(out.stations, w.Wall.Length*measure.Length(i)/(sections-1))
 	}
-	boxes := r.boxes(w.Wall, along, off, &out.stations)
+	out.boxes = r.boxes(w.Wall, along, off, &out.stations)
 	slices.Sort(out.stations)
 	out.stations = slices.Compact(out.stations)
 	places := len(outward) + 1
@@ -173,20 +174,24 @@ func (r *raiser) look(w *work.Wall, side Side, heights *survey.Wary) *looked {
 			sums = append(sums, []survey.Term{{Of: survey.Floor, At: foot, Weight: 1}})
 		}
 		read := heights.EstimateAll(sums)
-		for i, s := range part {
+		for i := range part {
 			own, us := read[i*(places+1):(i+1)*(places+1)], outs[i*places:(i+1)*places]
 			out.add(own, us)
-			floor := own[places]
-			var hangs []hang
-			for _, b := range boxes {
-				if a, c, ok := b.over(r.foot(w.Wall, side, s), along, off, floor); ok {
-					hangs = append(hangs, hang{a, c, floor.Spread, b.name})
-				}
-			}
-			out.hangs = append(out.hangs, hangs)
+			out.floor = append(out.floor, own[places])
 		}
 	}
 	return out
+}
+
+// hangs is what hangs at a station: with many things over a wall it is too much to keep.
+func (l *looked) hangs(i int, foot, along, off geo.Point, into []hang) []hang {
+	floor := l.floor[i]
+	for _, b := range l.boxes {
+		if a, c, ok := b.over(foot, along, off, floor); ok {
+			into = append(into, hang{a, c, floor.Spread, b.name})
+		}
+	}
+	return into
 }
 
 // add notes one section's ceiling.
@@ -213,6 +218,8 @@ func (r *raiser) tilt(w *work.Wall, side Side, over *looked, less float64) Tilt 
 	}
 	deep := w.Wall.Lumber.Depth.Millimetres()
 	frames := frame(w, less)
+	along, off := axes(w.Wall, side)
+	var hangs []hang
 	best := math.Inf(1)
 	for i, s := range over.stations {
 		ceiling, spread := over.ceiling[i], over.spread[i]
@@ -226,14 +233,15 @@ func (r *raiser) tilt(w *work.Wall, side Side, over *looked, less float64) Tilt 
 				best = out.meets(p, s, high, deep, spread, "", best, ceiling)
 			}
 		}
-		for _, h := range over.hangs[i] {
+		hangs = over.hangs(i, r.foot(w.Wall, side, s), along, off, hangs[:0])
+		for _, h := range hangs {
 			if p, ok := nearest(h.from, h.to, deep); ok {
 				best = out.meets(p, s, high, deep, math.Max(spread, h.spread), h.name, best, ceiling)
 			}
 		}
 		if out.Station == s {
 			out.hanging = nil
-			for _, h := range over.hangs[i] {
+			for _, h := range hangs {
 				out.hanging = append(out.hanging, [3]float64{h.from.u, h.to.u, h.from.y})
 			}
 		}

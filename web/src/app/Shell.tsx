@@ -21,6 +21,7 @@ import { useHistory } from "../edits/useHistory";
 import { useLive } from "../edits/useLive";
 import { useQueue } from "../edits/useQueue";
 import { LineDown } from "./LineDown";
+import { ofStand } from "./raised";
 import { Settings } from "./Settings";
 import { StageBoundary } from "./StageBoundary";
 import { Failed, Loading } from "./States";
@@ -60,7 +61,10 @@ function holdsOf(plan?: PlanBody): Partial<Record<(typeof stages)[number], Holds
   const all = [...plan.plan.walls, ...(plan.plan.cutIns ?? []), ...(plan.plan.closings ?? [])];
   const members = all.flatMap((w) => w.members);
   const held = members.filter((m) => m.state === "measure-first").length;
-  const stops = all.flatMap((w) => w.findings).filter((f) => f.level === "stop").length;
+  const stops = all.flatMap((w) => w.findings).filter((f) => f.level === "stop" && !ofStand(f)).length;
+  const raised = [...plan.plan.findings, ...plan.plan.walls.flatMap((w) => w.findings)].filter(
+    (f) => f.level !== "note" && ofStand(f),
+  );
   const decide = plan.plan.walls.flatMap((w) => w.advice ?? []).filter((a) => a.level !== "note").length;
   const open = plan.saw
     .filter((c) => c.state === "ready")
@@ -70,6 +74,7 @@ function holdsOf(plan?: PlanBody): Partial<Record<(typeof stages)[number], Holds
     read: { count: held, word: "held", look: "is-held" },
     line: { count: decide, word: "open", look: "is-held" },
     mark: { count: stops, word: stops === 1 ? "stop" : "stops", look: "is-stop" },
+    stand: { count: raised.length, word: "to settle", look: "is-held" },
     cut: { count: open, word: "to cut", look: "quiet" },
   };
 }

@@ -1,5 +1,6 @@
 import { Button, Group, TextInput } from "@mantine/core";
 import { IconCalendar, IconPrinter } from "@tabler/icons-react";
+import { ofStand } from "../../app/raised";
 import { useJobContext } from "../../app/Shell";
 import { Told } from "../../drawing/Told";
 import { Removable, without } from "../../entry/Removable";
@@ -14,7 +15,7 @@ export function Days() {
   const { schedule, put } = useSchedule();
   const { days, planned } = plan.plan;
   const dated = schedule.calendar?.from;
-  const wrong = plan.plan.findings.filter((f) => codes.some((c) => f.code.startsWith(c)));
+  const wrong = plan.plan.findings.filter((f) => ofStand(f) && !f.code.startsWith("order-"));
   const hours = span(days.flatMap((d) => d.tasks));
   const held = planned.tasks.filter((t) => t.held && t.kind !== "wait");
   const waits = planned.tasks.filter((t) => t.kind === "wait");
@@ -104,8 +105,6 @@ export function Days() {
     </div>
   );
 }
-
-const codes = ["no-working-day", "no-first-day", "days-", "slip-", "wait-", "consent-", "people-short", "level-"];
 
 function span(tasks: { from: string; to: string }[]): [number, number] {
   const at = tasks.flatMap((t) => [t.from, t.to]).map((c) => Number(c.slice(0, 2)) + Number(c.slice(3)) / 60);
