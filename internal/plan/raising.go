@@ -287,6 +287,8 @@ func (s *writer) writeCarried(what, said string, c *raising.Carried) Carried {
 		}
 		code := words.PassDoor
 		switch {
+		case p.What == "turn" && p.Rise > 0.5:
+			code = words.PassTurnLifted
 		case p.What == "turn":
 			code = words.PassTurn
 		case p.What == "stub":
@@ -296,8 +298,11 @@ func (s *writer) writeCarried(what, said string, c *raising.Carried) Carried {
 		}
 		has := measure.FromMillimetres(p.Has).Down(s.Rules.Mark)
 		args := []any{name, length(p.Needs), has}
-		if code == words.PassLeans {
+		switch code {
+		case words.PassLeans:
 			args = append(args, p.Lean)
+		case words.PassTurnLifted:
+			args = append(args, p.Rise)
 		}
 		text := tell(code, args...)
 		if !p.Fits {

@@ -20,6 +20,7 @@ type Passage struct {
 	Needs, Has float64 // mm: of what is tightest there
 	Lean       float64 // degrees off upright that it is carried through at
 	Turn       float64 // of a turn: where it is tightest, degrees
+	Rise       float64 // of a turn: by how much one end is lifted so that it is shorter in plan, degrees
 }
 
 // Carried is how a load goes along the way in.
@@ -48,6 +49,21 @@ func lean(upright, thick, under float64) (off float64, ok bool) {
 // wide is how much room to the side a slab takes that leans.
 func wide(upright, thick, off float64) float64 {
 	return upright*math.Sin(off) + thick*math.Cos(off)
+}
+
+// lifted is how long in plan a slab is with one end lifted as far as a height lets it,
+// and by how many degrees that is.
+func lifted(along, upright, under float64) (long, rise float64) {
+	r, lies := math.Hypot(along, upright), math.Atan2(upright, along)
+	up := math.Pi / 2
+	if r > under {
+		up = math.Max(0, math.Asin(under/r)-lies)
+	}
+	long = along*math.Cos(up) + upright*math.Sin(up)
+	if long >= along {
+		return along, 0
+	}
+	return long, up * 180 / math.Pi
 }
 
 // Longest is the longest slab of a thickness in plan that goes round a corner between
@@ -87,9 +103,13 @@ func past(p site.Pass, upright, along, thick float64) Passage {
 		out.Fits = out.Needs <= out.Has
 		return out
 	case "turn":
+		ok = ok && (p.Height > 0 || upright <= along) // how high it is isn't known: nothing is stood on end
 		long, angle := Longest(p.Width, p.After, side)
 		out.Needs, out.Has, out.Turn = along, long, angle
-		out.Fits = ok && along <= long
+		if along > long && off == 0 && p.Height > 0 {
+			out.Needs, out.Rise = lifted(along, upright, p.Height)
+		}
+		out.Fits = ok && out.Needs <= long
 	default:
 		out.Needs, out.Has = side, p.Width
 		out.Fits = ok && side <= p.Width

@@ -95,3 +95,20 @@ func TestTheWayIn(t *testing.T) {
 	assert.False(t, none.Fits)
 	assert.Zero(t, none.Most)
 }
+
+// Worked: a plate of 148 1/2 goes round a turn that takes 132 if the ceiling there lets one
+// end up: under 96, by 39°, it is 118 in plan. Under 20 it isn't short enough.
+func TestOneEndIsLifted(t *testing.T) {
+	plate := Load{148.5 * in, 3.5 * in, 1.5 * in}
+	turn := site.Pass{What: "turn", Width: 52 * in, After: 44 * in}
+	assert.False(t, Carry([]site.Pass{turn}, plate).Fits)
+	turn.Height = 96 * in
+	c := Carry([]site.Pass{turn}, plate)
+	assert.True(t, c.Fits)
+	assert.InDelta(t, 38.9, c.Through[0].Rise, 0.1)
+	assert.InDelta(t, 118.2*in, c.Through[0].Needs, in)
+	rise := c.Through[0].Rise * math.Pi / 180
+	assert.InDelta(t, 96*in, 148.5*in*math.Sin(rise)+3.5*in*math.Cos(rise), 0.1, "just under the ceiling")
+	turn.Height = 20 * in
+	assert.False(t, Carry([]site.Pass{turn}, plate).Fits)
+}

@@ -37,6 +37,7 @@ var (
 	PassDoor            = sentence("Through {0}: it takes {1} of {2}.")
 	PassLeans           = sentence("Through {0}, leaning by {3:.0}°: it takes {1} of {2}.")
 	PassTurn            = sentence("Round {0}: {1} long, and up to {2} gets round.")
+	PassTurnLifted      = sentence("Round {0}, one end lifted by {3:.0}°: {1} in plan, and up to {2} gets round.")
 	PassStub            = sentence("Over {0}: lifted it takes {1} of {2}.")
 	PassNot             = sentence("It doesn't get through.")
 	PassNone            = sentence("the {0}")
