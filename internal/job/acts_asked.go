@@ -7,6 +7,12 @@ type ApplyFix struct {
 	Fix  string `json:"fix" minLength:"1" maxLength:"200" doc:"Its id, as the plan gives it."`
 }
 
+// Mend does what the plan says of pieces that were cut and aren't what they should be,
+// all of it as one.
+type Mend struct {
+	Members []string `json:"members,omitempty" maxItems:"20000" nullable:"false" doc:"Ids of pieces. Left out: all that the plan has a remedy for."`
+}
+
 // Undo takes a change in the log back, by what was kept for that.
 type Undo struct {
 	Edit string `json:"edit" doc:"Id of one of the edits that were made together."`
@@ -30,6 +36,13 @@ func asked(path, what string, faults *Faults) Act {
 func (*ApplyFix) apply(_ *Document, path string, faults *Faults) Act {
 	return asked(path, "a fix is worked out by the plan first", faults)
 }
+
+func (*Mend) apply(_ *Document, path string, faults *Faults) Act {
+	return asked(path, "what becomes of pieces is worked out by the plan first", faults)
+}
+
+func (*Mend) touches() []string                  { return nil }
+func (*Mend) puts(Document) (field, path string) { return "", "" }
 
 func (*Undo) apply(_ *Document, path string, faults *Faults) Act {
 	return asked(path, "there is no log here to take it back from", faults)

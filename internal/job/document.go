@@ -58,6 +58,8 @@ type Rules struct {
 	Marking string  `json:"marking,omitempty" enum:"edges,first-mark,centres,back-edges" doc:"How plates are marked, the same studs whichever: each by its near edge with the wood ahead; the same with the tape hooked on the first stud's mark; by its centre; by its far edge with the wood behind the mark. Default edges."`
 	Sheets  []Sheet `json:"sheets,omitempty" maxItems:"6" nullable:"false" doc:"The boards that the crew hangs; layouts are judged by the first. Default one of 48 × 96 in or 1200 × 2400 mm, standing."`
 	Alike   Length  `json:"alike,omitzero" format:"length" doc:"The fit window: a piece that is ready may be cut shorter by up to it, never longer, so that there are fewest different lengths. Left out: none. Usual 1/16 in or 1.5 mm."`
+	Accept  Length  `json:"accept,omitzero" format:"length" doc:"A piece that was cut and is too short by up to this for where it is to stand now is left as it is. Default 1/16 in or 1.5 mm."`
+	Shim    Length  `json:"shim,omitzero" format:"length" doc:"Too short by up to this it is packed; by more it becomes another piece. Default 3/16 in or 5 mm."`
 	Square  Length  `json:"square,omitzero" format:"length" doc:"How much is cut off the end of a whole stick to square it before the first piece. Default none."`
 	Keep    Length  `json:"keep,omitzero" format:"length" doc:"The shortest offcut that is worth keeping. Default 12 in or 300 mm."`
 	Bowed   Length  `json:"bowed,omitzero" format:"length" doc:"The longest piece that a bowed stick is good for. Default 24 in or 600 mm."`

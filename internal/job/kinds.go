@@ -54,6 +54,7 @@ var Kinds = []Kind{
 	{Do: "worked", About: "Say how many hours went into a task", New: func() Act { return &WorkedOn{} }},
 	{Do: "remove-worked", About: "Take a line of the hours back; the log keeps it", New: func() Act { return &RemoveWorked{} }},
 	{Do: "apply-fix", About: "Do one of the fixes that the plan offers for a wall", New: func() Act { return &ApplyFix{} }},
+	{Do: "mend", About: "Do what the plan says of pieces that were cut and aren't what they should be", New: func() Act { return &Mend{} }},
 	{Do: "undo", About: "Take back a change in the log, alone in its request", New: func() Act { return &Undo{} }},
 	{Do: "redo", About: "Make a change again that was taken back, alone in its request", New: func() Act { return &Redo{} }},
 	{Do: "start", About: "The document that a job begins with", New: func() Act { return &Start{} }, Kept: true},

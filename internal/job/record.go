@@ -11,14 +11,15 @@ type Record struct {
 
 // Cut is one piece cut at the saw, or the word that it isn't cut after all.
 type Cut struct {
-	ID     string `json:"id,omitempty" maxLength:"64" doc:"Made by the client. Default: the edit's."`
-	Member string `json:"member" maxLength:"64"`
-	Lumber string `json:"lumber,omitempty" maxLength:"64" doc:"Default: what the plan cuts the piece from."`
-	Length Length `json:"length" format:"length" doc:"What it was called at."`
-	Came   Length `json:"came,omitzero" format:"length" doc:"What it came out at, where that is another length."`
-	By     string `json:"by,omitempty" maxLength:"100"`
-	At     string `json:"at,omitempty" maxLength:"40" doc:"When, as RFC 3339."`
-	Undone bool   `json:"undone,omitempty" doc:"Takes the piece's earlier lines back; with miscut, the last time that it came out wrong."`
+	ID      string `json:"id,omitempty" maxLength:"64" doc:"Made by the client. Default: the edit's."`
+	Member  string `json:"member" maxLength:"64"`
+	Lumber  string `json:"lumber,omitempty" maxLength:"64" doc:"Default: what the plan cuts the piece from."`
+	Length  Length `json:"length" format:"length" doc:"What it was called at."`
+	Came    Length `json:"came,omitzero" format:"length" doc:"What it came out at, where that is another length."`
+	Shimmed Length `json:"shimmed,omitzero" format:"length" doc:"It is that much too short for where it stands now, and packed."`
+	By      string `json:"by,omitempty" maxLength:"100"`
+	At      string `json:"at,omitempty" maxLength:"40" doc:"When, as RFC 3339."`
+	Undone  bool   `json:"undone,omitempty" doc:"Takes the piece's earlier lines back; with miscut, the last time that it came out wrong."`
 
 	Miscut bool   `json:"miscut,omitempty" doc:"It came out wrong, at the length in came: the piece is still to be cut, and that wood is there for something else."`
 	Stick  string `json:"stick,omitempty" maxLength:"80" doc:"The stick it was cut from, as the plan calls it. Default: the one the plan lays it in."`

@@ -200,6 +200,8 @@ func sayOne(e Edit, fresh bool, u measure.System) string {
 		return "hours taken back"
 	case *RemoveStood:
 		return "the word of a piece that stands taken back"
+	case *Mend:
+		return "pieces that were cut brought to what they should be"
 	case *ApplyFix:
 		return "a fix of wall " + a.Wall
 	case *Start:

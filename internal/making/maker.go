@@ -123,6 +123,11 @@ func (m *Maker) make(i int, asked job.Edit) {
 		if i == 0 {
 			m.out.Said = said
 		}
+	case *job.Mend:
+		made = m.mended(e.ID, a, path)
+		if i == 0 && len(m.faults) == 0 {
+			m.out.Said = job.Say([]job.Edit{e}, nil, m.Now.Units)
+		}
 	case *job.CutPiece:
 		made[0] = m.ticked(e, a.Cut, path)
 	case *job.CullStick:
@@ -139,7 +144,7 @@ func (m *Maker) make(i int, asked job.Edit) {
 		if k == 0 && one.ID == "" {
 			one.ID = e.ID
 		}
-		step := EditStep{Edit: one, Inverse: one.On(&m.out.Document, path, &m.faults), Worked: e.Do() == "apply-fix", from: i}
+		step := EditStep{Edit: one, Inverse: one.On(&m.out.Document, path, &m.faults), Worked: e.Do() == "apply-fix" || e.Do() == "mend", from: i}
 		if k == 0 && !job.SameEdit(one, asked) {
 			step.Asked = &asked
 		}
@@ -150,7 +155,7 @@ func (m *Maker) make(i int, asked job.Edit) {
 // moves says whether an edit may move a wall.
 func moves(e job.Edit) bool {
 	switch e.Act.(type) {
-	case *job.AddReading, *job.RemoveReading, *job.CutPiece, *job.RemoveCut, *job.CullStick, *job.RemoveCull, *job.WorkedOn, *job.RemoveWorked, *job.StandPiece, *job.RemoveStood, *job.Rename, *job.PutMark, *job.PutAssess,
+	case *job.AddReading, *job.RemoveReading, *job.CutPiece, *job.RemoveCut, *job.CullStick, *job.RemoveCull, *job.WorkedOn, *job.RemoveWorked, *job.Mend, *job.StandPiece, *job.RemoveStood, *job.Rename, *job.PutMark, *job.PutAssess,
 		*job.PutOpening, *job.RemoveOpening:
 		return false
 	}

@@ -9,6 +9,7 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/picture"
+	"homalos/internal/remedy"
 	"homalos/internal/saw"
 	"homalos/internal/work"
 )
@@ -33,6 +34,7 @@ type Plan struct {
 	Days     []Day          `json:"days" nullable:"false" doc:"What is done on which day."`
 	Paces    []Pace         `json:"paces" nullable:"false" doc:"What the hours of each kind of task in the plan of days go by."`
 	Planned  Planned        `json:"planned" doc:"The plan of days as a whole."`
+	Remedies []Remedy       `json:"remedies" nullable:"false" doc:"What becomes of pieces that were cut and aren't what they should be."`
 	Findings []Finding      `json:"findings" nullable:"false"`
 	Alike    Alike          `json:"alike"`
 	Closings []Closing      `json:"closings,omitempty" nullable:"false" doc:"Openings that are there and are closed; only new pieces are cut and bought."`
@@ -50,7 +52,8 @@ type Plan struct {
 	Advised *advise.Advised `json:"-"`
 	Saw     *saw.Now        `json:"-"` // how it stands at the saw
 
-	DaysPlan *days.Plan `json:"-"` // as if nothing was done
+	DaysPlan *days.Plan      `json:"-"` // as if nothing was done
+	Fixable  []remedy.Remedy `json:"-"` // what Remedies were written from
 }
 
 // Alike is how many different lengths the saw's stop is set to, and what a fit window

@@ -23,6 +23,7 @@ func Recorded(ctx context.Context, p Plan, d job.Document) (Plan, error) {
 	p.Yard = writeYard(p.Result, now)
 	s := &writer{Result: p.Result, advised: p.Advised}
 	s.writeDays(&p, d)
+	s.writeRemedies(&p)
 	if d.Record == nil {
 		return p, nil
 	}

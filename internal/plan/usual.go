@@ -39,6 +39,7 @@ func (p Plan) Usual() Usual {
 		Spacing: job.Exactly(s.Spacing, u), Method: "in-place", Fit: job.Exactly(s.Rules.Fit, u), Hold: job.Exactly(s.Rules.Hold, u), Near: job.Exactly(s.Rules.Near, u), Reach: job.Exactly(s.Rules.Reach, u),
 		Floor: "timber", Doorway: "stubs", Words: string(cmp.Or(s.Rules.Words, words.Plain)), Lap: job.Exactly(s.Rules.Lap, u), Kerf: job.Exactly(s.Kerf, u), Board: job.Exactly(s.Board, u),
 	}
+	out.Rules.Accept, out.Rules.Shim = job.Exactly(s.Accept, u), job.Exactly(s.Shim, u)
 	out.Rules.Square, out.Rules.Keep, out.Rules.Bowed = job.Exactly(s.Square, u), job.Exactly(s.Keep, u), job.Exactly(s.Bowed, u)
 	out.Rules.Cull, out.Rules.Tax = s.Cull, s.Tax
 	over := s.Insulation.Over

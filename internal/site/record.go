@@ -45,6 +45,7 @@ func (r *resolver) setRecord() {
 		r.optional(path+".length", c.Length, 0, 30*measure.Metre)
 		r.optional(path+".came", c.Came, 0, 30*measure.Metre)
 		r.optional(path+".stock", c.Stock, 0, 30*measure.Metre)
+		r.optional(path+".shimmed", c.Shimmed, 0, measure.Metre)
 	}
 	seen = map[string]bool{}
 	for i, c := range d.Culls {

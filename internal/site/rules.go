@@ -34,6 +34,11 @@ func (r *resolver) setRules() {
 	r.Concrete = rules.Floor == "concrete"
 	r.Rules.Concrete, r.Rules.Whole = r.Concrete, rules.Doorway == "whole"
 	r.Kerf = r.within("rules.kerf", rules.Kerf, u.Pick(in/8, 3*measure.Millimetre), 0, u.Pick(in/2, 12*measure.Millimetre))
+	r.Accept = r.within("rules.accept", rules.Accept, u.Pick(in/16, 3*measure.Millimetre/2), 0, u.Pick(in, 25*measure.Millimetre))
+	r.Shim = r.within("rules.shim", rules.Shim, u.Pick(3*in/16, 5*measure.Millimetre), 0, u.Pick(2*in, 50*measure.Millimetre))
+	if r.Shim < r.Accept {
+		r.faults.Add("rules.shim", "it is less than rules.accept, %s: give at least that", r.write(r.Accept))
+	}
 	r.Square = r.within("rules.square", rules.Square, 0, 0, u.Pick(6*in, 150*measure.Millimetre))
 	r.Keep = r.within("rules.keep", rules.Keep, u.Pick(12*in, 300*measure.Millimetre), 0, 10*measure.Metre)
 	r.Bowed = r.within("rules.bowed", rules.Bowed, u.Pick(24*in, 600*measure.Millimetre), u.Pick(in, 25*measure.Millimetre), 10*measure.Metre)

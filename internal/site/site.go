@@ -26,6 +26,7 @@ type Site struct {
 	Doc          job.Document
 	Rules        framing.Rules
 	Kerf         measure.Length
+	Accept, Shim measure.Length // how much too short a piece that was cut is left as it is; is packed
 	Square       measure.Length // cut off a whole stick's end before its first piece
 	Keep         measure.Length // the shortest offcut worth keeping
 	Bowed        measure.Length // the longest piece that a bowed stick gives

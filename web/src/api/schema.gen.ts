@@ -1157,6 +1157,11 @@ export interface components {
             miscut?: boolean;
             /** @description Where it lay. */
             place?: string;
+            /**
+             * Format: length
+             * @description It is that much too short for where it stands now, and packed.
+             */
+            shimmed?: string;
             /** @description The stick it was cut from, as the plan calls it. Default: the one the plan lays it in. */
             stick?: string;
             /**
@@ -1658,6 +1663,13 @@ export interface components {
             id?: string;
             /** @description Id of the wall. */
             wall: string;
+        } | {
+            /** @enum {string} */
+            do: "mend";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Ids of pieces. Left out: all that the plan has a remedy for. */
+            members?: string[];
         } | {
             /** @enum {string} */
             do: "undo";
@@ -2701,6 +2713,8 @@ export interface components {
             planned: components["schemas"]["Planned"];
             /** @description The readings that sums go by, as one would say them. */
             readings: components["schemas"]["PlanSaidReading"][];
+            /** @description What becomes of pieces that were cut and aren't what they should be. */
+            remedies: components["schemas"]["PlanRemedy"][];
             sticks: components["schemas"]["PlanStick"][];
             /** @enum {string} */
             units: "imperial" | "metric";
@@ -4283,6 +4297,25 @@ export interface components {
              */
             step: number;
         };
+        PlanRemedy: {
+            /** @description Of reuse: the piece that it becomes. */
+            as?: string;
+            /** @description Their difference, without a sign; of reuse, from what it becomes. */
+            by?: string;
+            /** @enum {string} */
+            do: "fits" | "trim" | "shim" | "reuse" | "recut" | "spare";
+            lumber: string;
+            member: string;
+            /** @description What it should be; left out where no such piece is there any more. */
+            now?: string;
+            /** @description It stands in its wall. */
+            stands?: boolean;
+            text: string;
+            /** @description Left out: the piece is gone. */
+            wall?: string;
+            /** @description What it was cut to, or came out at. */
+            was: string;
+        };
         PlanRoom: {
             assess: components["schemas"]["PlanAssessed"];
             /** @description Going round by the sides as taped: how far from the start one ends. */
@@ -5161,6 +5194,11 @@ export interface components {
         Rules: {
             /**
              * Format: length
+             * @description A piece that was cut and is too short by up to this for where it is to stand now is left as it is. Default 1/16 in or 1.5 mm.
+             */
+            accept?: string;
+            /**
+             * Format: length
              * @description The fit window: a piece that is ready may be cut shorter by up to it, never longer, so that there are fewest different lengths. Left out: none. Usual 1/16 in or 1.5 mm.
              */
             alike?: string;
@@ -5282,6 +5320,11 @@ export interface components {
             reach?: string;
             /** @description The boards that the crew hangs; layouts are judged by the first. Default one of 48 × 96 in or 1200 × 2400 mm, standing. */
             sheets?: components["schemas"]["Sheet"][];
+            /**
+             * Format: length
+             * @description Too short by up to this it is packed; by more it becomes another piece. Default 3/16 in or 5 mm.
+             */
+            shim?: string;
             /**
              * Format: length
              * @description The sill that a new window is offered with. Default 36 in or 900 mm.

@@ -10,6 +10,7 @@ const Mark = lazy(() => import("../stages/mark/Mark"));
 const Cut = lazy(() => import("../stages/cut/Cut"));
 const Stock = lazy(() => import("../stages/stock/Stock"));
 const Stand = lazy(() => import("../stages/stand/Stand"));
+const Prove = lazy(() => import("../stages/prove/Prove"));
 const Later = lazy(() => import("../stages/later/Later"));
 
 /** The addresses: the jobs, and the six stages of one. */
@@ -27,6 +28,7 @@ export function App() {
             <Route path="mark" element={<Mark />} />
             <Route path="cut" element={<Cut />} />
             <Route path="stand" element={<Stand />} />
+            <Route path="prove" element={<Prove />} />
             <Route path=":stage" element={<Later />} />
           </Route>
           <Route path="*" element={<Navigate to="/" replace />} />

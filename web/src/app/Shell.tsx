@@ -76,6 +76,7 @@ function holdsOf(plan?: PlanBody): Partial<Record<(typeof stages)[number], Holds
     mark: { count: stops, word: stops === 1 ? "stop" : "stops", look: "is-stop" },
     stand: { count: raised.length, word: "to settle", look: "is-held" },
     cut: { count: open, word: "to cut", look: "quiet" },
+    prove: { count: plan.plan.remedies.filter((r) => r.do !== "fits").length, word: "to mend", look: "is-held" },
   };
 }
 

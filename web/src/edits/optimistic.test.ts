@@ -58,6 +58,7 @@ test("every kind of edit is shown at once, or is the server's to work out", () =
   const kinds = new Set(openapi.components.schemas.Edit.oneOf.map((k) => k.properties.do.enum[0]));
   const worked = [
     "apply-fix",
+    "mend",
     "undo",
     "redo",
     "remove-lumber",
