@@ -36,27 +36,40 @@ func (m *Maker) mended(id string, a *job.Mend, path string) (made []job.Edit) {
 			}
 		}
 	}
-	known := map[string]bool{}
 	cut := func(c job.Cut) {
 		c.ID, c.By, c.At = fmt.Sprintf("%s-c%d", id, n+1), m.By, m.At
 		line(&job.CutPiece{Cut: c})
 	}
+	known, stick := map[string]bool{}, map[string]string{} // what the wood of a piece is called once it was told as wrong
+	lost := func(member string) {
+		life := p.Saw.Lives[member]
+		if stick[member] != "" || !life.Cut {
+			return
+		}
+		if life.Sets {
+			line(&job.StandPiece{Stood: job.Stand{ID: fmt.Sprintf("%s-s%d", id, n+1), Member: member, Out: true, By: m.By, At: m.At}})
+		}
+		cut(job.Cut{Member: member, Lumber: life.Line.Lumber, Length: life.Line.Length, Came: job.Exactly(life.At, u), Miscut: true})
+		wrong[life.Line.Lumber]++
+		stick[member] = fmt.Sprintf("%s/m%d", life.Line.Lumber, wrong[life.Line.Lumber])
+	}
+	var chosen []remedy.Remedy
 	for _, r := range p.Fixable {
-		known[r.Member] = true
-		if !mine(r.Member) {
-			continue
+		if known[r.Member] = true; mine(r.Member) {
+			chosen = append(chosen, r)
 		}
+	}
+	for _, r := range chosen { // first what was cut for nothing, then what comes of it
+		switch r.Do {
+		case remedy.Reuse:
+			lost(r.Member)
+			lost(r.As) // what was cut for that before
+		case remedy.Spare, remedy.Recut:
+			lost(r.Member)
+		}
+	}
+	for _, r := range chosen {
 		was := p.Saw.Lives[r.Member].Line
-		out := func() {
-			if r.Stands {
-				line(&job.StandPiece{Stood: job.Stand{ID: fmt.Sprintf("%s-s%d", id, n+1), Member: r.Member, Out: true, By: m.By, At: m.At}})
-			}
-		}
-		lost := func() {
-			out()
-			cut(job.Cut{Member: r.Member, Lumber: r.Lumber, Length: was.Length, Came: job.Exactly(r.Was, u), Miscut: true})
-			wrong[r.Lumber]++
-		}
 		same := job.Cut{Member: r.Member, Lumber: r.Lumber, Length: job.Exactly(r.Now, u), Stick: was.Stick, Stock: was.Stock, There: was.There, Place: was.Place, Laid: was.Laid}
 		switch r.Do {
 		case remedy.Trim:
@@ -64,14 +77,9 @@ func (m *Maker) mended(id string, a *job.Mend, path string) (made []job.Edit) {
 		case remedy.Shim:
 			same.Came, same.Shimmed = job.Exactly(r.Was, u), job.Exactly(r.By, u)
 			cut(same)
-		case remedy.Spare, remedy.Recut:
-			if !given(made, r.Member) {
-				lost()
-			}
 		case remedy.Reuse:
-			lost()
 			need, _ := p.Result.Member(r.As)
-			as := job.Cut{Member: r.As, Lumber: r.Lumber, Length: job.Exactly(need.Cut, u), Stick: fmt.Sprintf("%s/m%d", r.Lumber, wrong[r.Lumber]), Stock: job.Exactly(r.Was, u), There: "offcut"}
+			as := job.Cut{Member: r.As, Lumber: r.Lumber, Length: job.Exactly(need.Cut, u), Stick: stick[r.Member], Stock: job.Exactly(r.Was, u), There: "offcut"}
 			if short := need.Cut - r.Was; short > 0 {
 				as.Came = job.Exactly(r.Was, u)
 				if short > p.Result.Accept {
@@ -90,12 +98,4 @@ func (m *Maker) mended(id string, a *job.Mend, path string) (made []job.Edit) {
 		m.faults.Add(path, "nothing that was cut wants a remedy")
 	}
 	return made
-}
-
-// given says whether a piece's wood has been told as come out wrong already.
-func given(made []job.Edit, member string) bool {
-	return slices.ContainsFunc(made, func(e job.Edit) bool {
-		c, is := e.Act.(*job.CutPiece)
-		return is && c.Cut.Member == member && c.Cut.Miscut
-	})
 }

@@ -72,8 +72,30 @@ func TestWhatIsMendedFits(t *testing.T) {
 		if !slices.ContainsFunc(s.now.Fixable, func(r remedy.Remedy) bool { return r.Do != remedy.Fits }) {
 			continue
 		}
+		offered := s.now.Fixable
+		for _, r := range offered { // one alone holds too
+			if r.Do == remedy.Reuse || r.Do == remedy.Spare && c.IntN(4) == 0 {
+				alone, err := (&Maker{Now: s.d, Plan: s.planOf}).Make(edits(&job.Mend{Members: []string{r.Member}}))
+				require.NoError(t, err)
+				one := *s
+				one.d = alone.Document
+				one.plan()
+				if r.Do == remedy.Reuse {
+					assert.Contains(t, one.d.CutNow(), r.As)
+				}
+				break
+			}
+		}
 		out, err := (&Maker{Now: s.d, Plan: s.planOf}).Make(edits(&job.Mend{}))
 		require.NoError(t, err)
+		for _, r := range offered {
+			if r.Do == remedy.Reuse {
+				assert.Contains(t, out.Document.CutNow(), r.As, "it is cut now")
+			}
+			if r.Do == remedy.Trim || r.Do == remedy.Shim {
+				assert.Contains(t, out.Document.CutNow(), r.Member)
+			}
+		}
 		s.d = out.Document
 		s.plan()
 		for _, r := range s.now.Fixable {

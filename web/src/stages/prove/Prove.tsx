@@ -88,8 +88,8 @@ export default function Prove() {
       )}
       {all.length > wrong.length && (
         <p className="quiet">
-          {all.length - wrong.length} more {all.length - wrong.length === 1 ? "is" : "are"} off by no more than is accepted, and
-          fit still.
+          {all.length - wrong.length} of them {all.length - wrong.length === 1 ? "is" : "are"} off by no more than is accepted,
+          and fit still.
         </p>
       )}
       <p className="quiet">Checks with their figures, photos, the open list and the report are still to come.</p>
