@@ -19,7 +19,11 @@ func TestAReadingChangesAfterCutting(t *testing.T) {
 	v.presses("Do all of it")
 	v.sees("revision 4", "All 2 pieces that are cut fit")
 	assert.Len(t, v.document().Record.Cuts, 4)
-	v.presses("Undo")
-	v.sees("revision 5", "2 of 2 pieces that are cut aren't what they should be")
+	v.presses("How much off is accepted")
+	v.types("Too short, packed up to", "1/4\n")
+	v.sees("revision 5")
+	assert.Equal(t, "1/4 in", v.document().Rules.Shim.String())
+	v.presses("Undo", "Undo")
+	v.sees("revision 7", "2 of 2 pieces that are cut aren't what they should be")
 	v.until(`document.querySelector('.pole a[href*="prove"] .holds').innerText.includes('2')`)
 }

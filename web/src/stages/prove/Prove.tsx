@@ -1,10 +1,12 @@
-import { Button, Text } from "@mantine/core";
+import { Button, Group, Text } from "@mantine/core";
 import { Link } from "react-router";
+import type { Rules } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { Empty } from "../../app/States";
 import { tell } from "../../app/say";
 import { Said } from "../../drawing/Len";
 import { useEdits } from "../../edits/useEdits";
+import { LengthEdit } from "../../entry/LengthField";
 import "./prove.css";
 
 const does = {
@@ -23,6 +25,8 @@ export default function Prove() {
   const all = plan.plan.remedies;
   const cut = plan.saw.flatMap((c) => c.pieces).filter((p) => p.cut).length;
   const wrong = all.filter((r) => r.do !== "fits");
+  const rules = job.document.rules ?? {};
+  const set = (change: Partial<Rules>) => edits.make({ do: "put-rules", rules: { ...rules, ...change } }).catch(tell);
   const mend = (members?: string[]) => {
     if (!edits.isPending) edits.make({ do: "mend", members }).catch(tell);
   };
@@ -92,6 +96,23 @@ export default function Prove() {
           and fit still.
         </p>
       )}
+      <details className="no-print">
+        <summary>How much off is accepted</summary>
+        <Group gap="sm" align="flex-start">
+          <LengthEdit
+            label="Too short, left as it is"
+            units={job.document.units}
+            value={rules.accept ?? plan.usual.rules.accept ?? ""}
+            keep={(accept) => set({ accept })}
+          />
+          <LengthEdit
+            label="Too short, packed up to"
+            units={job.document.units}
+            value={rules.shim ?? plan.usual.rules.shim ?? ""}
+            keep={(shim) => set({ shim })}
+          />
+        </Group>
+      </details>
       <p className="quiet">Checks with their figures, photos, the open list and the report are still to come.</p>
     </div>
   );
