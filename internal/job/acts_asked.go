@@ -41,7 +41,7 @@ func (*Mend) apply(_ *Document, path string, faults *Faults) Act {
 	return asked(path, "what becomes of pieces is worked out by the plan first", faults)
 }
 
-func (*Mend) touches() []string                  { return nil }
+func (*Mend) touches() []string                  { return part("record", "mend") }
 func (*Mend) puts(Document) (field, path string) { return "", "" }
 
 func (*Undo) apply(_ *Document, path string, faults *Faults) Act {
