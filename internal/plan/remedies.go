@@ -38,7 +38,10 @@ func (s *writer) writeRemedies(p *Plan) {
 		code := map[remedy.Do]words.Code{
 			remedy.Fits: words.StillFits, remedy.Trim: words.TrimIt, remedy.Shim: words.ShimIt, remedy.Reuse: words.ReuseIt, remedy.Recut: words.RecutIt, remedy.Spare: words.SpareIt,
 		}[r.Do]
-		one.Text = tell(code, words.Fine(r.Was), words.Fine(r.Now), words.Fine(r.By), r.As)
+		one.Text = tell(code, words.Fine(r.Was), words.Fine(r.Now), words.Fine(r.By))
+		if r.Do == remedy.Reuse {
+			one.Text = tell(code, words.Fine(r.Was), r.As)
+		}
 		p.Remedies = append(p.Remedies, one)
 	}
 }
