@@ -303,3 +303,28 @@ func TestWallsThatMeetWaitForEachOther(t *testing.T) {
 		}
 	}
 }
+
+// Two walls a foot apart: the first is boarded before the second stands. Where an
+// inspection of all walls comes before boarding that can't be: it is told, and the rest
+// stands.
+func TestAFaceThatTheNextWallShutsOff(t *testing.T) {
+	d := demoJob(t, "bindery.json")
+	d.Schedule = &job.Schedule{Calendar: &job.Calendar{From: "2026-11-30"}}
+	pl := &planner{}
+	pl.plan(t, d)
+	last := len(pl.order.Turns) - 1
+	first, then := pl.order.Turns[last-1].Wall, pl.order.Turns[last].Wall
+	pl.order.Turns[last].Boarded, pl.order.Turns[last].After = []string{first}, nil
+	at := func(p *days.Plan, id string) timing.Span {
+		return p.Was(slices.IndexFunc(p.Tasks, func(x days.Task) bool { return x.ID == id }))
+	}
+	p := pl.plan(t, d)
+	assert.Empty(t, findingsOf(p))
+	assert.LessOrEqual(t, at(p, first+".close").To, at(p, then+".stand").From)
+	d.Schedule.Waits = []job.Wait{{ID: "w", For: "inspection", Days: 1}}
+	p = pl.plan(t, d)
+	assert.Equal(t, []string{"days-circle"}, findingsOf(p))
+	for i, x := range p.Tasks {
+		assert.NotEqual(t, timing.Late, p.Was(i), x.ID)
+	}
+}

@@ -60,6 +60,7 @@ func Of(ctx context.Context, r *work.Result, raised []raising.Raising, order rai
 	m.gather()
 	m.link()
 	m.waits()
+	m.boarded()
 	m.hold()
 	m.p.Tasks = m.tasks
 	m.lay(ctx)
@@ -135,9 +136,6 @@ func (m *maker) link() {
 				m.before(t.Wall, Fix, other, Close)
 			}
 		}
-		for _, other := range t.Boarded { // its face is out of reach once this one stands
-			m.before(other, Close, t.Wall, up)
-		}
 		if i > 0 {
 			if k, known := m.up(m.order.Turns[i-1].Wall); known {
 				a, b := m.at[m.order.Turns[i-1].Wall+"."+string(k)], m.at[t.Wall+"."+string(up)]
@@ -145,6 +143,49 @@ func (m *maker) link() {
 			}
 		}
 	}
+}
+
+// boarded has a wall wait until those are boarded whose face it shuts off; where boarding
+// itself waits for that wall, by something that is waited for on all of them, it is told.
+func (m *maker) boarded() {
+	for _, t := range m.order.Turns {
+		up, stands := m.up(t.Wall)
+		for _, other := range t.Boarded {
+			first, known := m.at[other+"."+string(Close)]
+			if !stands || !known {
+				continue
+			}
+			then := m.at[t.Wall+"."+string(up)]
+			if m.waitsFor(first, then) {
+				m.find(framing.Warn, "days-circle", words.BoardedInACircle, []any{t.Wall, other}, words.WaitWallByWall)
+				continue
+			}
+			m.after = append(m.after, [2]int{then, first})
+		}
+	}
+}
+
+// waitsFor says whether a task waits for another, by whatever lies between.
+func (m *maker) waitsFor(task, other int) bool {
+	before := map[int][]int{}
+	for _, e := range m.after {
+		before[e[0]] = append(before[e[0]], e[1])
+	}
+	seen, open := map[int]bool{task: true}, []int{task}
+	for len(open) > 0 {
+		at := open[len(open)-1]
+		open = open[:len(open)-1]
+		if at == other {
+			return true
+		}
+		for _, k := range before[at] {
+			if !seen[k] {
+				seen[k] = true
+				open = append(open, k)
+			}
+		}
+	}
+	return false
 }
 
 // lay lays the tasks into the calendar.

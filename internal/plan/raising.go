@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"homalos/internal/days"
+	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/raising"
 	"homalos/internal/words"
@@ -42,7 +43,9 @@ type Cure struct {
 	Do   string `json:"do" enum:"side,plate-first,top-plate-later,shorter,in-place"`
 	Side string `json:"side,omitempty" enum:"left,right"`
 	Fit  string `json:"fit,omitempty" doc:"Of shorter: what the wall's fit becomes."`
-	Text string `json:"text"`
+	// Raise stays as it is where it is left out.
+	Raise *job.Raise `json:"raise,omitempty" doc:"What the wall's raise becomes."`
+	Text  string     `json:"text"`
 }
 
 // Carried is how something goes along the way in.
@@ -209,7 +212,7 @@ func (s *writer) writeOneRaising(r raising.Raising) Raising {
 		Weights: Weights{math.Round(r.Parts.Wood*10) / 10, math.Round(r.Parts.Treated*10) / 10, math.Round(r.Parts.Boards*10) / 10, math.Round(r.Parts.Later*10) / 10},
 	}
 	for _, c := range r.Cures {
-		cure := Cure{Do: c.Do, Side: string(c.Side), Text: c.Text}
+		cure := Cure{Do: c.Do, Side: string(c.Side), Text: c.Text, Raise: r.Cured(c)}
 		if c.Fit > 0 {
 			cure.Fit = u.Write(c.Fit)
 		}

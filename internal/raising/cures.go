@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"homalos/internal/framing"
+	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/words"
 	"homalos/internal/work"
@@ -108,4 +109,22 @@ func (r *Raising) Jams(x *work.Result) (out []framing.Finding) {
 		f.Fix = r.Cures[0].Text
 	}
 	return append(out, f)
+}
+
+// Cured is how a wall is raised once a cure is taken; nil where that stays as it is.
+func (r *Raising) Cured(c Cure) *job.Raise {
+	out := job.Raise{Way: string(r.Way), Side: string(r.Side), Later: slices.Clone(r.Later), Elsewhere: r.Elsewhere, Sections: r.given}
+	switch c.Do {
+	case "side":
+		out.Side = string(c.Side)
+	case string(PlateFirst):
+		out.Way, out.Sections = c.Do, nil
+	case string(InPlace):
+		out = job.Raise{Way: c.Do}
+	case "top-plate-later":
+		out.Later = append(out.Later, TopPlate)
+	default:
+		return nil
+	}
+	return &out
 }

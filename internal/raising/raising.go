@@ -7,6 +7,7 @@ import (
 	"homalos/internal/abreast"
 	"homalos/internal/framing"
 	"homalos/internal/geo"
+	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/survey"
@@ -41,12 +42,13 @@ type Raising struct {
 	People    int     // upright
 	AtStart   int     // to begin a tilt: half of it lies on the floor
 	Parts     Parts
-	Later     []string    // fitted once it stands, as chosen
-	Cures     []Cure      // where it is to be tilted and doesn't clear: what helps
-	Reach     [2][]string // what stands too near to its left face, and its right, to work there
-	Elsewhere bool        // built elsewhere and carried in
-	Piece     *Carried    // along the way in: its longest piece,
-	Frame     *Carried    // and its frame or the longest section, where that is carried
+	Later     []string     // fitted once it stands, as chosen
+	Cures     []Cure       // where it is to be tilted and doesn't clear: what helps
+	Reach     [2][]string  // what stands too near to its left face, and its right, to work there
+	given     []job.Length // where its sections end, as written
+	Elsewhere bool         // built elsewhere and carried in
+	Piece     *Carried     // along the way in: its longest piece,
+	Frame     *Carried     // and its frame or the longest section, where that is carried
 	Shims     []Shim
 	Braces    []measure.Length // stations of temporary braces
 	Chosen    bool
@@ -115,7 +117,7 @@ func (r *raiser) raise(w *work.Wall) Raising {
 	out.Way = out.Proposed
 	for _, d := range r.Doc.Walls {
 		if d.ID == w.Wall.ID && d.Raise != nil {
-			out.Way, out.Chosen, out.Side, out.Later, out.Elsewhere = Way(d.Raise.Way), true, Side(d.Raise.Side), d.Raise.Later, d.Raise.Elsewhere
+			out.Way, out.Chosen, out.Side, out.Later, out.Elsewhere, out.given = Way(d.Raise.Way), true, Side(d.Raise.Side), d.Raise.Later, d.Raise.Elsewhere, d.Raise.Sections
 		}
 	}
 	if less := out.less(); less > 0 {

@@ -231,16 +231,9 @@ func TestEachCureThatIsOfferedCures(t *testing.T) {
 			kinds[c.Do]++
 			next := d
 			next.Walls = []job.Wall{d.Walls[0]}
-			raise := *d.Walls[0].Raise
-			next.Walls[0].Raise = &raise
-			switch c.Do {
-			case "side":
-				raise.Side = string(c.Side)
-			case "plate-first", "in-place":
-				raise.Way = c.Do
-			case "top-plate-later":
-				raise.Later = append(raise.Later, TopPlate)
-			case "shorter":
+			if raise := one.Cured(c); raise != nil {
+				next.Walls[0].Raise = raise
+			} else {
 				next.Walls[0].Fit = job.Exactly(c.Fit, d.Units)
 			}
 			r := resulted(t, next)

@@ -74,4 +74,6 @@ var (
 	EndOfDay            = sentence("the end of {0}")
 	FoulToday           = sentence("Rain or wind: nothing in the open.")
 	ConsentGiven        = sentence("Agreed by {0}: {1}.")
+	BoardedInACircle    = sentence("{0} shuts off a face of {1}, which is to be boarded first; but its boards wait for something that waits for {0}.")
+	WaitWallByWall      = sentence("Have that wall inspected, wired or piped by itself: give the wait a wall.")
 )

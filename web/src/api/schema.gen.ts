@@ -3150,6 +3150,8 @@ export interface components {
             do: "side" | "plate-first" | "top-plate-later" | "shorter" | "in-place";
             /** @description Of shorter: what the wall's fit becomes. */
             fit?: string;
+            /** @description What the wall's raise becomes. */
+            raise?: components["schemas"]["Raise"];
             /** @enum {string} */
             side?: "left" | "right";
             text: string;

@@ -1,4 +1,4 @@
-import { Button, Group, TextInput } from "@mantine/core";
+import { Button, Checkbox, Group, TextInput } from "@mantine/core";
 import { IconPrinter } from "@tabler/icons-react";
 import { type FormEvent, useState } from "react";
 import type { PlanDay, PlanDayTask } from "../../api/client";
@@ -159,6 +159,7 @@ function OneTask({ t, date, close }: { t: PlanDayTask; date: string | undefined;
   const one = plan.plan.planned.tasks.find((x) => x.task === t.task);
   const [hours, setHours] = useState("");
   const [on, setOn] = useState(date ?? "");
+  const [part, setPart] = useState(false);
   const [more, setMore] = useState("");
   const [from, setFrom] = useState("");
   const [why, setWhy] = useState("");
@@ -197,7 +198,13 @@ function OneTask({ t, date, close }: { t: PlanDayTask; date: string | undefined;
               send(
                 make({
                   do: "worked",
-                  worked: { task: t.task, hours: number(hours) ?? (one.hours ?? 0) / t.people, people: t.people, on },
+                  worked: {
+                    task: t.task,
+                    hours: number(hours) ?? (one.hours ?? 0) / t.people,
+                    people: t.people,
+                    on,
+                    part: part || undefined,
+                  },
                 }).catch(tell),
                 e,
               )
@@ -214,8 +221,15 @@ function OneTask({ t, date, close }: { t: PlanDayTask; date: string | undefined;
                 onChange={(e) => setHours(e.currentTarget.value)}
               />
               <TextInput size="md" w={170} label="On" type="date" value={on} onChange={(e) => setOn(e.currentTarget.value)} />
-              <Button type="submit" h={48} disabled={on === "" || Number.isNaN(number(hours))}>
-                It is done
+              <Checkbox
+                size="md"
+                mb={12}
+                label="not done yet"
+                checked={part}
+                onChange={(e) => setPart(e.currentTarget.checked)}
+              />
+              <Button type="submit" h={48} disabled={on === "" || (part && hours === "") || Number.isNaN(number(hours))}>
+                {part ? "Write it down" : "It is done"}
               </Button>
             </Group>
           </form>

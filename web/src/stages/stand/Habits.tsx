@@ -8,19 +8,11 @@ import { useSchedule } from "./useSchedule";
 const week = ["mon", "tue", "wed", "thu", "fri", "sat", "sun"] as const;
 const usualWeek: string[] = ["mon", "tue", "wed", "thu", "fri"];
 
-const kinds = [
-  ["strike", "strike the line"],
-  ["mark", "mark the plates"],
-  ["cut", "cut at the saw"],
-  ["bottom", "fix the bottom plate"],
-  ["top", "fix the top plate"],
-  ["stand", "stand it up"],
-  ["between", "set what lies between"],
-  ["fix", "plumb, pack and fix"],
-  ["insulate", "fill the bays"],
-  ["close", "hang the boards"],
-] as const;
-const anyKind = [["", "as is usual"], ...kinds] as const;
+/** The kinds of tasks, as the plan calls them. */
+function useKinds() {
+  const { plan } = useJobContext();
+  return plan.plan.paces.map((p) => [p.kind, p.said] as const);
+}
 
 type Wait = NonNullable<Schedule["waits"]>[number];
 type Service = NonNullable<Schedule["services"]>[number];
@@ -29,6 +21,9 @@ type Service = NonNullable<Schedule["services"]>[number];
 export function Habits() {
   const { job } = useJobContext();
   const { schedule, put } = useSchedule();
+  const kinds = useKinds();
+  const usual = [["", "as is usual"], ...kinds] as const;
+  const named = (kind?: string) => kinds.find(([k]) => k === kind)?.[1] ?? kind;
   const walls = [["", "all walls"], ...(job.document.walls ?? []).map((w) => [w.id, w.id] as const)] as const;
   return (
     <section className="habits no-print" aria-label="What the days go by">
@@ -39,7 +34,7 @@ export function Habits() {
         about="A cure, a delivery, an inspection, the electrician or the plumber before closing, the engineer's word."
         all={schedule.waits}
         said={(w) =>
-          `${w.for}${w.what ? `: ${w.what}` : ""}${w.who ? ` (${w.who})` : ""}, ${w.wall ? `wall ${w.wall}` : "all walls"}${w.on ? `, ${w.on}` : ""}${w.days ? `, ${w.days} days` : ""}${w.before ? `, before “${w.before}”` : ""}`
+          `${w.for}${w.what ? `: ${w.what}` : ""}${w.who ? ` (${w.who})` : ""}, ${w.wall ? `wall ${w.wall}` : "all walls"}${w.on ? `, ${w.on}` : ""}${w.days ? `, ${w.days} days` : ""}${w.after ? `, after “${named(w.after)}”` : ""}${w.before ? `, before “${named(w.before)}”` : ""}`
         }
         put={(waits) => put({ waits })}
         add="Wait for it"
@@ -54,7 +49,8 @@ export function Habits() {
           { name: "wall", label: "Wall", kind: "choice", choices: walls },
           { name: "on", label: "Day", kind: "date" },
           { name: "days", label: "Days it takes", kind: "number" },
-          { name: "before", label: "Before", kind: "choice", choices: anyKind },
+          { name: "after", label: "After", kind: "choice", choices: usual },
+          { name: "before", label: "Before", kind: "choice", choices: usual },
           { name: "who", label: "Who", kind: "text" },
           { name: "what", label: "What", kind: "text" },
         ]}
@@ -103,8 +99,8 @@ export function Habits() {
             choices: ["heat", "water", "light", "power", "gas", "stair", "door", "lift", "other"].map((k) => [k, k]),
           },
           { name: "name", label: "Which", kind: "text" },
-          { name: "from", label: "Since", kind: "date", must: true },
-          { name: "to", label: "Until", kind: "date" },
+          { name: "from", label: "Since", kind: "datetime-local", must: true },
+          { name: "to", label: "Until", kind: "datetime-local" },
           { name: "who", label: "Who was told", kind: "text" },
         ]}
       />
@@ -187,6 +183,24 @@ function Calendar() {
           put={(to) => set({ pause: to ? { from: now.pause?.from ?? "12:00", to } : {} })}
         />
       </Group>
+      <Group gap="sm" align="flex-end">
+        {(["saw", "floor", "ladder"] as const).map((place) => (
+          <TextInput
+            key={place + (schedule.places?.[place] ?? "")}
+            size="md"
+            w={170}
+            inputMode="numeric"
+            label={`At once, ${place}`}
+            placeholder={place === "floor" ? "all" : "1"}
+            defaultValue={schedule.places?.[place] ? String(schedule.places[place]) : ""}
+            onBlur={(e) => {
+              const n = Number(e.currentTarget.value);
+              if (Number.isInteger(n) && n >= 0 && n !== (schedule.places?.[place] ?? 0))
+                put({ places: { ...schedule.places, [place]: n || undefined } });
+            }}
+          />
+        ))}
+      </Group>
       <Lines
         title="Days off"
         about="Holidays and the like."
@@ -230,6 +244,7 @@ function Clock({ label, v, put }: { label: string; v: string; put: (v: string) =
 
 function Outside() {
   const { job } = useJobContext();
+  const kinds = useKinds();
   const { schedule, put } = useSchedule();
   const unit = job.document.units === "metric" ? "km/h" : "mph";
   const light = schedule.light ?? {};

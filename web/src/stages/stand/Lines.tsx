@@ -7,7 +7,7 @@ import { useEntry } from "../../entry/useEntry";
 export type Field = {
   name: string;
   label: string;
-  kind: "date" | "time" | "text" | "number" | "length" | "choice" | "check";
+  kind: "date" | "datetime-local" | "time" | "text" | "number" | "length" | "choice" | "check";
   choices?: readonly (readonly [value: string, label: string])[];
   must?: boolean;
 };
@@ -87,7 +87,7 @@ function OneField({ f, v, set }: { f: Field; v: string | boolean; set: (v: strin
   return (
     <TextInput
       size="md"
-      w={f.kind === "text" ? 190 : f.kind === "number" ? 110 : 170}
+      w={f.kind === "text" ? 190 : f.kind === "number" ? 110 : f.kind === "datetime-local" ? 230 : 170}
       label={f.label}
       type={f.kind === "number" || f.kind === "length" ? "text" : f.kind}
       inputMode={f.kind === "number" ? "decimal" : undefined}

@@ -159,23 +159,6 @@ const later = [
   ["between", "noggings and backing fitted later"],
 ] as const;
 
-/** How a wall goes up once a cure is taken. */
-function cured(raise: Wall["raise"], c: NonNullable<PlanWall["raising"]>["cures"][number]): Wall["raise"] {
-  const now = raise ?? { way: "tilt" as const };
-  switch (c.do) {
-    case "side":
-      return { ...now, side: c.side };
-    case "plate-first":
-      return { ...now, way: "plate-first" };
-    case "top-plate-later":
-      return { ...now, later: [...(now.later ?? []), "top-plate"] };
-    case "in-place":
-      return { way: "in-place" };
-    default:
-      return now;
-  }
-}
-
 function OneWall({ wall, doc }: { wall: PlanWall; doc: Wall }) {
   const { job } = useJobContext();
   const edits = useEdits(job);
@@ -261,9 +244,7 @@ function OneWall({ wall, doc }: { wall: PlanWall; doc: Wall }) {
                 h={48}
                 variant="default"
                 onClick={() =>
-                  c.do === "shorter"
-                    ? edits.make({ do: "put-wall", wall: { ...doc, fit: c.fit } }).catch(tell)
-                    : raise(cured(doc.raise, c))
+                  edits.make({ do: "put-wall", wall: { ...doc, fit: c.fit ?? doc.fit, raise: c.raise ?? doc.raise } }).catch(tell)
                 }
               >
                 Do that
