@@ -190,7 +190,7 @@ function Calendar() {
             size="md"
             w={170}
             inputMode="numeric"
-            label={`At once, ${place}`}
+            label={`${place[0]?.toUpperCase()}${place.slice(1)}: people at once`}
             placeholder={place === "floor" ? "all" : "1"}
             defaultValue={schedule.places?.[place] ? String(schedule.places[place]) : ""}
             onBlur={(e) => {
