@@ -1,7 +1,10 @@
 package job
 
+// ListPart is one of several lists that an edit is told with.
+type ListPart string
+
 // FoundPart is one of the lists of what was found in the building.
-type FoundPart string
+type FoundPart = ListPart
 
 // The lists of what was found.
 const (

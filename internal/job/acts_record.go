@@ -1,6 +1,9 @@
 package job
 
-import "fmt"
+import (
+	"fmt"
+	"reflect"
+)
 
 // CutPiece says that a piece was cut at the saw, came out wrong, or isn't cut after all.
 type CutPiece struct {
@@ -79,10 +82,21 @@ func unnoted[T any](d *Document, list func(*Record) *[]T, id func(*T) *string, k
 		missing(faults, path, "line of the record", key)
 		return nil, nil
 	}
-	if r := d.Record; lone && len(r.Cuts) == 0 && len(r.Culls) == 0 && len(r.Stood) == 0 && len(r.Worked) == 0 {
+	if lone && d.Record.empty() {
 		d.Record = nil
 	}
 	return was, at
+}
+
+// empty says whether nothing is in a record.
+func (r *Record) empty() bool {
+	lists := reflect.ValueOf(*r)
+	for i := range lists.NumField() {
+		if lists.Field(i).Len() > 0 {
+			return false
+		}
+	}
+	return true
 }
 
 func cutsOf(r *Record) *[]Cut    { return &r.Cuts }
@@ -201,6 +215,8 @@ func ownID(a Act) *string {
 		return &a.Stood.ID
 	case *WorkedOn:
 		return &a.Worked.ID
+	case interface{ ownID() *string }:
+		return a.ownID()
 	}
 	return nil
 }

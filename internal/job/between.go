@@ -49,6 +49,11 @@ func Between(was, now Document) []Edit {
 	lines(recordOf(was).Culls, recordOf(now).Culls, cullID, func(c Cull, at *int) { do(&CullStick{c, at}) }, func(id string) { do(&RemoveCull{Cull: id}) })
 	lines(recordOf(was).Stood, recordOf(now).Stood, stoodID, func(s Stand, at *int) { do(&StandPiece{s, at}) }, func(id string) { do(&RemoveStood{Stood: id}) })
 	lines(recordOf(was).Worked, recordOf(now).Worked, workedID, func(w Worked, at *int) { do(&WorkedOn{w, at}) }, func(id string) { do(&RemoveWorked{Worked: id}) })
+	notesBetween[Checked](recordOf(was), recordOf(now), NoteChecks, do)
+	notesBetween[Noted](recordOf(was), recordOf(now), NoteItems, do)
+	notesBetween[Settled](recordOf(was), recordOf(now), NoteSettled, do)
+	notesBetween[ClosedUp](recordOf(was), recordOf(now), NoteClosed, do)
+	notesBetween[Photo](recordOf(was), recordOf(now), NotePhotos, do)
 	return out
 }
 

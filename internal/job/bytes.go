@@ -20,6 +20,8 @@ func Bytes(d Document) int {
 	}
 	if d.Record != nil {
 		n += 250*len(d.Record.Cuts) + 250*len(d.Record.Culls) + 200*len(d.Record.Stood) + 200*len(d.Record.Worked)
+		r := d.Record
+		n += 350*len(r.Checks) + 400*len(r.Items) + 250*len(r.Settled) + 150*len(r.Closed) + 350*len(r.Photos)
 	}
 	return n
 }

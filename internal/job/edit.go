@@ -77,7 +77,7 @@ func (e Edit) Touches() []string { return e.Act.touches() }
 // way.
 func (e Edit) Adds() bool {
 	switch e.Act.(type) {
-	case *AddReading, *AddTie, *CutPiece, *CullStick, *StandPiece:
+	case *AddReading, *AddTie, *CutPiece, *CullStick, *StandPiece, interface{ adds() }:
 		return true
 	}
 	return false

@@ -6,7 +6,7 @@ import "reflect"
 // act.
 type Kind struct {
 	Do    string
-	Part  FoundPart // of put-found and remove-found: which list
+	Part  ListPart // of put-found, note and what takes them back: which list
 	About string
 	New   func() Act
 	Kept  bool // stands in the log only: nobody asks for it
@@ -53,6 +53,16 @@ var Kinds = []Kind{
 	{Do: "remove-stood", About: "Take a line of what stands back; the log keeps it", New: func() Act { return &RemoveStood{} }},
 	{Do: "worked", About: "Say how many hours went into a task", New: func() Act { return &WorkedOn{} }},
 	{Do: "remove-worked", About: "Take a line of the hours back; the log keeps it", New: func() Act { return &RemoveWorked{} }},
+	{"note", NoteChecks, "Say what came of a check, that it stays so, or take that back", func() Act { return &Note[Checked]{} }, false},
+	{"note", NoteItems, "Put something on the open list, or say more of it", func() Act { return &Note[Noted]{} }, false},
+	{"note", NoteSettled, "Close something on the open list, or open it again", func() Act { return &Note[Settled]{} }, false},
+	{"note", NoteClosed, "Say that a wall's boards are on, or that it is open again", func() Act { return &Note[ClosedUp]{} }, false},
+	{"note", NotePhotos, "Tie a picture that is kept to what it shows", func() Act { return &Note[Photo]{} }, false},
+	{"remove-note", NoteChecks, "Take a line of a check back; the log keeps it", func() Act { return &RemoveNote[Checked]{} }, false},
+	{"remove-note", NoteItems, "Take a line of the open list back; the log keeps it", func() Act { return &RemoveNote[Noted]{} }, false},
+	{"remove-note", NoteSettled, "Take the line that settled something back; the log keeps it", func() Act { return &RemoveNote[Settled]{} }, false},
+	{"remove-note", NoteClosed, "Take the word back that a wall is closed; the log keeps it", func() Act { return &RemoveNote[ClosedUp]{} }, false},
+	{"remove-note", NotePhotos, "Take a picture out of the job; the log keeps it", func() Act { return &RemoveNote[Photo]{} }, false},
 	{Do: "apply-fix", About: "Do one of the fixes that the plan offers for a wall", New: func() Act { return &ApplyFix{} }},
 	{Do: "mend", About: "Do what the plan says of pieces that were cut and aren't what they should be", New: func() Act { return &Mend{} }},
 	{Do: "undo", About: "Take back a change in the log, alone in its request", New: func() Act { return &Undo{} }},

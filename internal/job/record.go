@@ -7,6 +7,12 @@ type Record struct {
 	Stood []Stand `json:"stood,omitempty" nullable:"false" doc:"Pieces that stand in their wall, and those taken out of it."`
 
 	Worked []Worked `json:"worked,omitempty" nullable:"false" doc:"Hours that went into the tasks of the plan of days."`
+
+	Checks  []Checked  `json:"checks,omitempty" nullable:"false" doc:"What was checked, and what came of it."`
+	Items   []Noted    `json:"items,omitempty" nullable:"false" doc:"What is open until it is settled, beside what the plan finds."`
+	Settled []Settled  `json:"settled,omitempty" nullable:"false" doc:"What was settled of the open list."`
+	Closed  []ClosedUp `json:"closed,omitempty" nullable:"false" doc:"Walls whose boards are on."`
+	Photos  []Photo    `json:"photos,omitempty" nullable:"false" doc:"Pictures that were taken; they are kept beside the document."`
 }
 
 // Cut is one piece cut at the saw, or the word that it isn't cut after all.
@@ -16,6 +22,7 @@ type Cut struct {
 	Lumber  string `json:"lumber,omitempty" maxLength:"64" doc:"Default: what the plan cuts the piece from."`
 	Length  Length `json:"length" format:"length" doc:"What it was called at."`
 	Came    Length `json:"came,omitzero" format:"length" doc:"What it came out at, where that is another length."`
+	Why     string `json:"why,omitempty" maxLength:"200" doc:"With miscut: the slip, in the crew's words, or one of those that the log counts by."`
 	Shimmed Length `json:"shimmed,omitzero" format:"length" doc:"It is that much too short for where it stands now, and packed."`
 	By      string `json:"by,omitempty" maxLength:"100"`
 	At      string `json:"at,omitempty" maxLength:"40" doc:"When, as RFC 3339."`

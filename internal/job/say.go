@@ -200,6 +200,8 @@ func sayOne(e Edit, fresh bool, u measure.System) string {
 		return "hours taken back"
 	case *RemoveStood:
 		return "the word of a piece that stands taken back"
+	case interface{ say(measure.System) string }:
+		return a.say(u)
 	case *Mend:
 		return "pieces that were cut brought to what they should be"
 	case *ApplyFix:

@@ -136,6 +136,16 @@ func (m *Maker) make(i int, asked job.Edit) {
 		made[0] = m.stood(e, a.Stood, path)
 	case *job.WorkedOn:
 		made[0] = m.worked(e, a.Worked, path)
+	case *job.Note[job.Checked]:
+		m.checked(&a.Line, e.ID, path+".line")
+	case *job.Note[job.Noted]:
+		m.item(&a.Line, e.ID, path+".line")
+	case *job.Note[job.Settled]:
+		m.settles(&a.Line, e.ID, path+".line")
+	case *job.Note[job.ClosedUp]:
+		m.closedUp(&a.Line, e.ID, path+".line")
+	case *job.Note[job.Photo]:
+		m.photo(&a.Line, e.ID, path+".line")
 	case *job.AddReading, *job.AddTie:
 		made[0] = m.rebased(e)
 		m.read = true
@@ -154,6 +164,9 @@ func (m *Maker) make(i int, asked job.Edit) {
 
 // moves says whether an edit may move a wall.
 func moves(e job.Edit) bool {
+	if strings.HasSuffix(e.Do(), "note") {
+		return false
+	}
 	switch e.Act.(type) {
 	case *job.AddReading, *job.RemoveReading, *job.CutPiece, *job.RemoveCut, *job.CullStick, *job.RemoveCull, *job.WorkedOn, *job.RemoveWorked, *job.Mend, *job.StandPiece, *job.RemoveStood, *job.Rename, *job.PutMark, *job.PutAssess,
 		*job.PutOpening, *job.RemoveOpening:

@@ -2,6 +2,7 @@ package making
 
 import (
 	"cmp"
+	"strings"
 
 	"homalos/internal/cutting"
 	"homalos/internal/job"
@@ -174,6 +175,11 @@ func (m *Maker) worked(e job.Edit, w job.Worked, path string) job.Edit {
 		count, known := p.CountOf(w.Task)
 		if known && !w.Part {
 			w.Count = cmp.Or(w.Count, count) // so that it says how many, when the wall is another
+		}
+		if wall, closes := strings.CutSuffix(w.Task, ".close"); known && closes && !w.Part {
+			if now, ok := m.now(path); ok {
+				m.mayClose(now, wall, path+".worked.task")
+			}
 		}
 		if known {
 			return job.Edit{ID: e.ID, Act: &job.WorkedOn{Worked: w}}

@@ -9,6 +9,7 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/picture"
+	"homalos/internal/proving"
 	"homalos/internal/remedy"
 	"homalos/internal/saw"
 	"homalos/internal/work"
@@ -35,6 +36,9 @@ type Plan struct {
 	Paces    []Pace         `json:"paces" nullable:"false" doc:"What the hours of each kind of task in the plan of days go by."`
 	Planned  Planned        `json:"planned" doc:"The plan of days as a whole."`
 	Remedies []Remedy       `json:"remedies" nullable:"false" doc:"What becomes of pieces that were cut and aren't what they should be."`
+	Checks   []Check        `json:"checks" nullable:"false" doc:"What is checked of each wall, in the order of a walk round it, and what came of it."`
+	OpenList []OpenItem     `json:"openList" nullable:"false" doc:"What is open until somebody settles it, and what was settled."`
+	Proved   []Proved       `json:"proved" nullable:"false" doc:"How each wall stands: its pieces counted, its checks, whether it may be closed."`
 	Findings []Finding      `json:"findings" nullable:"false"`
 	Alike    Alike          `json:"alike"`
 	Closings []Closing      `json:"closings,omitempty" nullable:"false" doc:"Openings that are there and are closed; only new pieces are cut and bought."`
@@ -54,6 +58,11 @@ type Plan struct {
 
 	DaysPlan *days.Plan      `json:"-"` // as if nothing was done
 	Fixable  []remedy.Remedy `json:"-"` // what Remedies were written from
+
+	ToCheck []proving.Ask    `json:"-"` // what Checks are judged by
+	Leaves  []proving.Item   `json:"-"` // what the plan itself leaves open
+	Judged  []proving.Result `json:"-"` // what Checks were written from
+	Listed  []proving.Item   `json:"-"` // what OpenList was written from
 }
 
 // Alike is how many different lengths the saw's stop is set to, and what a fit window

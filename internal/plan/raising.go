@@ -7,6 +7,7 @@ import (
 	"homalos/internal/days"
 	"homalos/internal/job"
 	"homalos/internal/measure"
+	"homalos/internal/proving"
 	"homalos/internal/raising"
 	"homalos/internal/words"
 	"homalos/internal/work"
@@ -199,6 +200,7 @@ func (s *writer) writeRaising(ctx context.Context, p *Plan) {
 		p.Order = append(p.Order, Turn{t.Wall, t.After, t.Why, t.Boarded})
 	}
 	p.DaysPlan = days.Of(ctx, s.Result, all, order)
+	p.ToCheck, p.Leaves = proving.Asks(s.Result, all), proving.Temporary(s.Result, all, p.DaysPlan)
 	for _, f := range append(order.Findings, p.DaysPlan.Findings...) {
 		p.Findings = append(p.Findings, s.writeFinding(f))
 	}

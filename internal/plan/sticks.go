@@ -24,6 +24,7 @@ func Recorded(ctx context.Context, p Plan, d job.Document) (Plan, error) {
 	s := &writer{Result: p.Result, advised: p.Advised}
 	s.writeDays(&p, d)
 	s.writeRemedies(&p)
+	s.writeProved(&p, d)
 	if d.Record == nil {
 		return p, nil
 	}

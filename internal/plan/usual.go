@@ -61,6 +61,7 @@ func (p Plan) Usual() Usual {
 	out.Rules.DoorWider, out.Rules.DoorHigher = job.Exactly(s.Usual.DoorWider, u), job.Exactly(s.Usual.DoorHigher, u)
 	out.Rules.WindowWider, out.Rules.WindowHigher = job.Exactly(s.Usual.WindowWider, u), job.Exactly(s.Usual.WindowHigher, u)
 	out.Rules.Bore = job.Exactly(s.Bore, u)
+	out.Rules.Limits = s.Limits.Usual(u)
 	out.Rules.Infill = job.Exactly(s.Infill, u)
 	for _, j := range s.Rules.Jambs {
 		out.Rules.Jambs = append(out.Rules.Jambs, job.Exactly(j, u))

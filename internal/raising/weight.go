@@ -102,6 +102,9 @@ func sectionEnds(w *framing.Wall) (out []measure.Length) {
 	return out
 }
 
+// Seams are the stations where one section meets the next.
+func (r *Raising) Seams() []measure.Length { return sectionEnds(r.Wall.Wall) }
+
 // Sections is how many sections a wall goes up in.
 func (r *Raising) Sections() int {
 	if r.Way != InSections {

@@ -18,7 +18,7 @@ func (r *resolver) setRecord() {
 	for _, list := range []struct {
 		name string
 		n    int
-	}{{"cuts", len(d.Cuts)}, {"culls", len(d.Culls)}, {"stood", len(d.Stood)}, {"worked", len(d.Worked)}} {
+	}{{"cuts", len(d.Cuts)}, {"culls", len(d.Culls)}, {"stood", len(d.Stood)}, {"worked", len(d.Worked)}, {"checks", len(d.Checks)}, {"items", len(d.Items)}, {"settled", len(d.Settled)}, {"closed", len(d.Closed)}, {"photos", len(d.Photos)}} {
 		if list.n > mostCuts {
 			r.faults.Add("record."+list.name, "%d lines: at most %d", list.n, mostCuts)
 			return
@@ -29,7 +29,7 @@ func (r *resolver) setRecord() {
 			r.id(path+".id", id, seen, 64)
 		}
 		if about == "" {
-			r.faults.Add(path+"."+what, "empty: name the %s", map[string]string{"member": "piece", "stick": "stick", "task": "task"}[what])
+			r.faults.Add(path+"."+what, "empty: name the %s", map[string]string{"member": "piece", "stick": "stick", "task": "task", "check": "check", "item": "item", "wall": "wall", "sum": "picture"}[what])
 		}
 	}
 	seen := map[string]bool{}
@@ -62,5 +62,47 @@ func (r *resolver) setRecord() {
 	seen = map[string]bool{}
 	for i, s := range d.Stood {
 		line(fmt.Sprintf("record.stood[%d]", i), s.ID, s.Member, "member", seen)
+	}
+	r.setNotes(line)
+}
+
+// setNotes checks what was proved: checks, the open list, walls that are closed, photos.
+func (r *resolver) setNotes(line func(path, id, about, what string, seen map[string]bool)) {
+	d := r.Doc.Record
+	seen := map[string]bool{}
+	for i, c := range d.Checks {
+		path := fmt.Sprintf("record.checks[%d]", i)
+		line(path, c.ID, c.Check, "check", seen)
+		r.optional(path+".value", c.Value, -10*measure.Metre, 1000*measure.Metre)
+		r.optional(path+".over", c.Over, 0, 30*measure.Metre)
+		if c.Over.Given() {
+			if over, err := c.Over.In(r.Doc.Units); err == nil && over < 50*measure.Millimetre {
+				r.faults.Add(path+".over", "%s is too short for a level: give how long it is", c.Over)
+			}
+		}
+		if c.Accepted && c.By == "" {
+			r.faults.Add(path+".by", "missing: say who accepts that it stays as it is")
+		}
+	}
+	seen = map[string]bool{}
+	for i, n := range d.Items {
+		path := fmt.Sprintf("record.items[%d]", i)
+		line(path, n.ID, n.What, "item", seen)
+		r.date(path+".due", n.Due, false)
+		if n.Kind == "substitution" && (n.Designed == "" || n.Built == "") {
+			r.faults.Add(path, "a substitution: say what was designed, and what was built")
+		}
+	}
+	seen = map[string]bool{}
+	for i, n := range d.Settled {
+		line(fmt.Sprintf("record.settled[%d]", i), n.ID, n.Item, "item", seen)
+	}
+	seen = map[string]bool{}
+	for i, n := range d.Closed {
+		line(fmt.Sprintf("record.closed[%d]", i), n.ID, n.Wall, "wall", seen)
+	}
+	seen = map[string]bool{}
+	for i, n := range d.Photos {
+		line(fmt.Sprintf("record.photos[%d]", i), n.ID, n.Sum, "sum", seen)
 	}
 }

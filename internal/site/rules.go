@@ -85,6 +85,7 @@ func (r *resolver) setRules() {
 	for key, given := range rules.Weights.Given() {
 		r.Weights[key] = given
 	}
+	r.setLimits(rules.Limits)
 	r.Rules.Floor, r.Rules.Ceiling = r.anchor("rules.fixFloor", rules.FixFloor), r.anchor("rules.fixCeiling", rules.FixCeiling)
 	size := func(name string, given job.Length, inch, mm measure.Length) measure.Length {
 		return r.within("rules."+name, given, u.Pick(inch, mm), 0, 20*measure.Metre)

@@ -74,6 +74,7 @@ type Site struct {
 	JoistList     []survey.Joist
 	SeenFloor     []framing.SeenFloor
 	Schedule      Schedule
+	Limits        Limits
 }
 
 // resolver reads a document's values and collects its faults.

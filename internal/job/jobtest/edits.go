@@ -78,7 +78,9 @@ func (c *Crew) act(d job.Document, which int) job.Act {
 		assess.Wanted = append(append([]job.Wanted{}, assess.Wanted...), job.Wanted{ID: c.ID(), Kind: "room", What: "place for the press"})
 		return &job.PutAssess{Assess: &assess}
 	case 11:
-		switch c.IntN(8) {
+		switch c.IntN(12) {
+		case 8, 9, 10:
+			return c.note(d)
 		case 4:
 			s := c.Schedule(d)
 			for range c.IntN(3) {
@@ -151,4 +153,19 @@ func (c *Crew) wall(d job.Document) job.Act {
 	}
 	w.Name = "called by " + c.Name
 	return &job.PutWall{Wall: w}
+}
+
+// note is a line of the record: a check, something open or settled, a wall closed up.
+func (c *Crew) note(d job.Document) job.Act {
+	wall := pick(c, d.Walls).ID
+	switch c.IntN(4) {
+	case 0:
+		return &job.Note[job.Noted]{Part: job.NoteItems, Line: job.Noted{Item: pick(c, []string{"", "clamp", "sheet"}), Kind: "other", Wall: wall, What: "to do by " + c.Name}}
+	case 1:
+		return &job.Note[job.Settled]{Part: job.NoteSettled, Line: job.Settled{Item: pick(c, []string{"clamp", "sheet"}), Line: "done", Undone: c.IntN(4) == 0}}
+	case 2:
+		return &job.Note[job.ClosedUp]{Part: job.NoteClosed, Line: job.ClosedUp{Wall: wall, Undone: c.IntN(2) == 0}}
+	}
+	check := wall + pick(c, []string{".plumb-across.start", ".straight.bottom", ".height.end"})
+	return &job.Note[job.Checked]{Part: job.NoteChecks, Line: job.Checked{Check: check, Wall: wall, Value: job.L(c.length(d, 0, 1)), Undone: c.IntN(4) == 0}}
 }

@@ -993,6 +993,45 @@ export interface components {
             read: string;
             taken?: string;
         };
+        Checked: {
+            /** @description What came of it stays as it is: by says who accepts that. */
+            accepted?: boolean;
+            /** @description When, as RFC 3339. */
+            at?: string;
+            by?: string;
+            /** @description As the plan calls it, such as A.plumb-across.start. */
+            check: string;
+            /**
+             * Format: int64
+             * @description Of what is counted.
+             */
+            count?: number;
+            /** @description Made by the client. Default: the edit's. */
+            id?: string;
+            /**
+             * @description Of what is looked at.
+             * @enum {string}
+             */
+            is?: "yes" | "no";
+            /**
+             * Format: length
+             * @description Of a plumb reading: how long the level is. Default 48 in or 1200 mm.
+             */
+            over?: string;
+            /** @description Takes the check's last line back. */
+            undone?: boolean;
+            /**
+             * Format: length
+             * @description What was measured: a length, or how far off, with its sign.
+             */
+            value?: string;
+            /** @description Default: the check's. */
+            wall?: string;
+            /** @description What was seen, or why it stays. */
+            why?: string;
+            /** @description The instrument. */
+            with?: string;
+        };
         Clear: {
             /**
              * Format: length
@@ -1019,6 +1058,16 @@ export interface components {
             below?: string;
             /** Format: length */
             side?: string;
+        };
+        ClosedUp: {
+            /** @description When, as RFC 3339. */
+            at?: string;
+            by?: string;
+            /** @description Made by the client. Default: the edit's. */
+            id?: string;
+            /** @description It is open again. */
+            undone?: boolean;
+            wall: string;
         };
         Closes: {
             /** @description Corner of the room. */
@@ -1176,6 +1225,8 @@ export interface components {
             there?: "stick" | "offcut" | "salvage";
             /** @description Takes the piece's earlier lines back; with miscut, the last time that it came out wrong. */
             undone?: boolean;
+            /** @description With miscut: the slip, in the crew's words, or one of those that the log counts by. */
+            why?: string;
         };
         CutIn: {
             /**
@@ -1654,6 +1705,126 @@ export interface components {
             lone?: boolean;
             /** @description Its id. */
             worked: string;
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list it stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "note";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            line: components["schemas"]["Checked"];
+            /** @enum {string} */
+            part: "checks";
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list it stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "note";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            line: components["schemas"]["Noted"];
+            /** @enum {string} */
+            part: "items";
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list it stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "note";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            line: components["schemas"]["Settled"];
+            /** @enum {string} */
+            part: "settled";
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list it stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "note";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            line: components["schemas"]["ClosedUp"];
+            /** @enum {string} */
+            part: "closed";
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list it stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "note";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            line: components["schemas"]["Photo"];
+            /** @enum {string} */
+            part: "photos";
+        } | {
+            /** @enum {string} */
+            do: "remove-note";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The record was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "checks";
+        } | {
+            /** @enum {string} */
+            do: "remove-note";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The record was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "items";
+        } | {
+            /** @enum {string} */
+            do: "remove-note";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The record was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "settled";
+        } | {
+            /** @enum {string} */
+            do: "remove-note";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The record was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "closed";
+        } | {
+            /** @enum {string} */
+            do: "remove-note";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The record was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "photos";
         } | {
             /** @enum {string} */
             do: "apply-fix";
@@ -2199,6 +2370,63 @@ export interface components {
             /** @description Names of what leads to it: stairs, doors, lifts, as services name them. */
             ways?: string[];
         };
+        Limits: {
+            /**
+             * Format: length
+             * @description A diagonal off what it should be. Default 1/8 in or 3 mm.
+             */
+            diagonal?: string;
+            /**
+             * Format: length
+             * @description A door's gap off what it should be. Default 1/16 in or 1.5 mm.
+             */
+            door?: string;
+            /**
+             * Format: length
+             * @description The step between two faces. Default 1/16 in or 1.5 mm.
+             */
+            flush?: string;
+            /**
+             * Format: length
+             * @description The gap beside and over a door's leaf. Default 1/8 in or 3 mm.
+             */
+            gap?: string;
+            /**
+             * Format: length
+             * @description A head off level, and off the other heads along a hall. Default 1/16 in or 1.5 mm.
+             */
+            head?: string;
+            /**
+             * Format: length
+             * @description A corner's height off what was read. Default 1/8 in or 3 mm.
+             */
+            height?: string;
+            /**
+             * Format: length
+             * @description Light under a plate. Default 1/16 in or 1.5 mm.
+             */
+            light?: string;
+            /**
+             * Format: length
+             * @description Off plumb, carried to the wall's full height. Default 1/8 in or 3 mm.
+             */
+            plumb?: string;
+            /**
+             * Format: length
+             * @description Off a frame that it is to line up with. Default 1/8 in or 3 mm.
+             */
+            residual?: string;
+            /**
+             * Format: length
+             * @description What is left for a second section, off what it should be. Default 1/16 in or 1.5 mm.
+             */
+            room?: string;
+            /**
+             * Format: length
+             * @description Off a string along it. Default 1/8 in or 3 mm.
+             */
+            straight?: string;
+        };
         Line: {
             /** @description Distances that must hold too: a line that contradicts one is refused. */
             also?: components["schemas"]["AlsoAt"][];
@@ -2416,6 +2644,32 @@ export interface components {
              */
             lie?: "inline" | "staggered";
             rows: components["schemas"]["NoggingRow"][];
+        };
+        Noted: {
+            /** @description When, as RFC 3339. */
+            at?: string;
+            /** @description Of a substitution: what was built. */
+            built?: string;
+            by?: string;
+            /** @description Of a substitution: what was designed. */
+            designed?: string;
+            /** @description By when: a day, as 2026-11-30. */
+            due?: string;
+            /** @description Made by the client. Default: the edit's. */
+            id?: string;
+            /** @description What it is called on the open list. Default: its id. */
+            item?: string;
+            /**
+             * @description Temporary braces, wrong screws or nails, closures; blocks left out; plate to saw out; pieces fitted later; pieces not there yet; props; guards and open edges; something built otherwise than designed; something waited for.
+             * @enum {string}
+             */
+            kind: "brace" | "fastening" | "closure" | "left-out" | "saw-out" | "later" | "pending" | "prop" | "guard" | "substitution" | "wait" | "other";
+            /** @description The piece that it is about. */
+            member?: string;
+            wall?: string;
+            what: string;
+            /** @description Who sees to it. */
+            who?: string;
         };
         Obstruction: {
             /** @description Where it lies by a wall, in place of from, to and width. */
@@ -2675,6 +2929,32 @@ export interface components {
             /** @description What it waits for. */
             what: string;
         };
+        Photo: {
+            /** @description When, as RFC 3339. */
+            at?: string;
+            by?: string;
+            check?: string;
+            /** @description A finding's code. */
+            finding?: string;
+            /**
+             * Format: int64
+             * @description Pixels.
+             */
+            high?: number;
+            /** @description Made by the client. Default: the edit's. */
+            id?: string;
+            member?: string;
+            /** @description SHA-256 of the picture as it is kept, in hexadecimal: what keeping it answered. */
+            sum: string;
+            wall?: string;
+            /** @description What it shows. */
+            what?: string;
+            /**
+             * Format: int64
+             * @description Pixels.
+             */
+            wide?: number;
+        };
         Place: {
             /** Format: length */
             station?: string;
@@ -2693,6 +2973,8 @@ export interface components {
         Plan: {
             alike: components["schemas"]["PlanAlike"];
             buy: components["schemas"]["PlanBuy"][];
+            /** @description What is checked of each wall, in the order of a walk round it, and what came of it. */
+            checks: components["schemas"]["PlanCheck"][];
             /** @description Openings that are there and are closed; only new pieces are cut and bought. */
             closings?: components["schemas"]["PlanClosing"][];
             /** @description Openings to be cut into walls that are there; only new pieces are cut and bought. */
@@ -2705,12 +2987,16 @@ export interface components {
             format: "homalos-plan/1";
             mark: string;
             name: string;
+            /** @description What is open until somebody settles it, and what was settled. */
+            openList: components["schemas"]["PlanOpenItem"][];
             /** @description The walls as they go up. */
             order: components["schemas"]["PlanTurn"][];
             /** @description What the hours of each kind of task in the plan of days go by. */
             paces: components["schemas"]["PlanPace"][];
             /** @description The plan of days as a whole. */
             planned: components["schemas"]["Planned"];
+            /** @description How each wall stands: its pieces counted, its checks, whether it may be closed. */
+            proved: components["schemas"]["PlanProved"][];
             /** @description The readings that sums go by, as one would say them. */
             readings: components["schemas"]["PlanSaidReading"][];
             /** @description What becomes of pieces that were cut and aren't what they should be. */
@@ -3053,6 +3339,60 @@ export interface components {
             weight: number;
             /** @description As in counts and also. */
             what: string;
+        };
+        PlanCheck: {
+            /** @description Station of where it is made. */
+            at: string;
+            by?: string;
+            /**
+             * Format: int64
+             * @description Of what is counted: how many should be there.
+             */
+            count?: number;
+            /** Format: int64 */
+            counted?: number;
+            /** @description What to do, and by how much. */
+            do?: string;
+            /** @description It comes before the boards, which hide it. */
+            first?: boolean;
+            /**
+             * Format: double
+             * @description How high up the wall: 0 at the floor, 1 at the ceiling.
+             */
+            high: number;
+            /** @description What an answer names: wall, kind and place. */
+            id: string;
+            /** @enum {string} */
+            is?: "yes" | "no";
+            /** @enum {string} */
+            kind: "section" | "plumb-across" | "plumb-along" | "straight" | "diagonal" | "height" | "flush" | "light" | "opening-diagonal" | "head" | "head-along" | "residual" | "door" | "shake" | "count" | "fixings" | "backing" | "hidden" | "inspector";
+            /** @description How much it may be off. */
+            limit?: string;
+            minus?: string;
+            /** @description How much it is off, without a sign; a lean is carried to the full height. */
+            off?: string;
+            /** @description Ids of the photos tied to it. */
+            photos?: string[];
+            /** @description Which way more than nothing is. */
+            plus?: string;
+            /** @description Of a length: what it should be. */
+            should?: string;
+            /** @enum {string} */
+            state: "to-do" | "pass" | "mend" | "accepted";
+            /**
+             * @description How far off, with its sign; that over a level; what is measured; how many; yes or no; a photo.
+             * @enum {string}
+             */
+            takes: "off" | "lean" | "length" | "count" | "look" | "photo";
+            text: string;
+            /** @description The same, or where what is checked goes to. */
+            to: string;
+            /** @description What was measured, as it is read out. */
+            value?: string;
+            wall: string;
+            when?: string;
+            why?: string;
+            with?: string;
         };
         PlanClosing: {
             /** @description Both ways of backing the boards' edges; none before it is gauged. */
@@ -4094,6 +4434,25 @@ export interface components {
             text: string;
             to: string;
         };
+        PlanOpenItem: {
+            built?: string;
+            designed?: string;
+            /** @description By when. */
+            due?: string;
+            /** @description What the line that settles it names. */
+            id: string;
+            /** @enum {string} */
+            kind: "brace" | "fastening" | "closure" | "left-out" | "saw-out" | "later" | "pending" | "prop" | "guard" | "substitution" | "wait" | "other";
+            member?: string;
+            /** @description The plan finds it; else somebody wrote it down. */
+            planned?: boolean;
+            /** @description Left out: it is open. */
+            settled?: components["schemas"]["PlanSettledSaid"];
+            wall?: string;
+            what: string;
+            /** @description Who sees to it. */
+            who?: string;
+        };
         PlanOrderChange: {
             /** Format: double */
             now: number;
@@ -4243,6 +4602,44 @@ export interface components {
             id: string;
             /** @description Least length, with the usual hold in what it bites. */
             screw: string;
+        };
+        PlanProved: {
+            /**
+             * Format: int64
+             * @description Of those, called at the saw: the rest are held.
+             */
+            called: number;
+            /** @description Its boards are on. */
+            closed: boolean;
+            closedAt?: string;
+            closedBy?: string;
+            /** Format: int64 */
+            cut: number;
+            /**
+             * Format: int64
+             * @description Checks that weren't as they should be.
+             */
+            mend: number;
+            /**
+             * Format: int64
+             * @description Items of its that are open.
+             */
+            open: number;
+            /** Format: int64 */
+            stood: number;
+            /**
+             * Format: int64
+             * @description Checks that aren't made.
+             */
+            toDo: number;
+            wall: string;
+            /** @description What keeps it from being closed; none: it may be. */
+            why: string[];
+            /**
+             * Format: int64
+             * @description Its pieces, as worked out.
+             */
+            worked: number;
         };
         PlanRaising: {
             /**
@@ -4475,6 +4872,11 @@ export interface components {
             text: string;
             /** @description The wall it was taken along. */
             wall?: string;
+        };
+        PlanSettledSaid: {
+            at?: string;
+            by?: string;
+            line?: string;
         };
         PlanSheet: {
             /**
@@ -5162,10 +5564,20 @@ export interface components {
             void?: boolean;
         };
         Record: {
+            /** @description What was checked, and what came of it. */
+            checks?: components["schemas"]["Checked"][];
+            /** @description Walls whose boards are on. */
+            closed?: components["schemas"]["ClosedUp"][];
             /** @description Sticks that are no good, or good for short pieces only. */
             culls?: components["schemas"]["Cull"][];
             /** @description Pieces cut, pieces that came out wrong, and what was taken back. */
             cuts?: components["schemas"]["Cut"][];
+            /** @description What is open until it is settled, beside what the plan finds. */
+            items?: components["schemas"]["Noted"][];
+            /** @description Pictures that were taken; they are kept beside the document. */
+            photos?: components["schemas"]["Photo"][];
+            /** @description What was settled of the open list. */
+            settled?: components["schemas"]["Settled"][];
             /** @description Pieces that stand in their wall, and those taken out of it. */
             stood?: components["schemas"]["Stand"][];
             /** @description Hours that went into the tasks of the plan of days. */
@@ -5293,6 +5705,8 @@ export interface components {
             lap?: string;
             /** @description The leaf that a new door is offered with. Default 30 × 80 in or 800 × 2040 mm. */
             leaf?: components["schemas"]["Size"];
+            /** @description How much may be off when the work is checked. */
+            limits?: components["schemas"]["Limits"];
             /**
              * @description How plates are marked, the same studs whichever: each by its near edge with the wood ahead; the same with the tape hooked on the first stud's mark; by its centre; by its far edge with the wood behind the mark. Default edges.
              * @enum {string}
@@ -5476,6 +5890,21 @@ export interface components {
             what: "heat" | "water" | "light" | "power" | "gas" | "stair" | "door" | "lift" | "other";
             /** @description Who was told. */
             who?: string;
+        };
+        Settled: {
+            /** @description When, as RFC 3339. */
+            at?: string;
+            by?: string;
+            /** @description Made by the client. Default: the edit's. */
+            id?: string;
+            /** @description As the plan calls it. */
+            item: string;
+            /** @description What was done about it. */
+            line?: string;
+            /** @description It is open again. */
+            undone?: boolean;
+            /** @description What it was: kept, in case the plan doesn't make it any more. */
+            what?: string;
         };
         Sheet: {
             /** Format: length */
