@@ -12,7 +12,7 @@ unformatted=$(gofmt -l cmd demo internal)
 go vet ./... || say "go vet"
 go tool staticcheck ./... || say "staticcheck"
 # The rooms of the house from the ground up: each may import those before it.
-core="abreast recall measure geo timing survey room assess line words wood framing boring boards sheeting closing cutting job sticks site work saw remedy yard raising days proving advise picture plan making command"
+core="abreast recall measure geo timing survey room assess line words wood framing boring boards sheeting closing cutting job daybook sticks site work saw remedy yard raising days proving figures advise picture plan making command"
 rooms="$core exchange store instrument server"
 below=" "
 for p in $rooms; do

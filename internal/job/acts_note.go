@@ -105,23 +105,27 @@ func sayNote(line any, u measure.System) string {
 	case Noted:
 		return "open: " + n.What
 	case Settled:
+		what := strings.TrimSuffix(cmp.Or(n.What, n.Item), ".")
 		if n.Undone {
-			return cmp.Or(n.What, n.Item) + ": open again"
+			return what + ": open again"
 		}
-		return strings.TrimSuffix(cmp.Or(n.What, n.Item)+": settled: "+n.Line, ": ")
+		return strings.TrimSuffix(what+": settled: "+n.Line, ": ")
 	case ClosedUp:
 		if n.Undone {
 			return "wall " + n.Wall + " is open again"
 		}
 		return "wall " + n.Wall + " is closed"
 	case Photo:
-		return strings.TrimSuffix("photo of "+cmp.Or(n.Member, n.Check, n.Wall, n.Finding, "the job")+": "+n.What, ": ")
+		return strings.TrimSuffix("photo of "+cmp.Or(n.Member, sayCheck(n.Check), n.Wall, sayCheck(n.Finding), "the job")+": "+n.What, ": ")
 	}
 	return ""
 }
 
+// sayCheck is what a check is called: A, plumb across, start.
+func sayCheck(id string) string { return strings.NewReplacer(".", ", ", "-", " ").Replace(id) }
+
 func sayChecked(c Checked, u measure.System) string {
-	said := c.Check + ": "
+	said := sayCheck(c.Check) + ": "
 	switch {
 	case c.Undone:
 		return said + "its last line taken back"

@@ -10,10 +10,12 @@ import (
 type Check struct {
 	ID      string   `json:"id" doc:"What an answer names: wall, kind and place."`
 	Wall    string   `json:"wall"`
-	Kind    string   `json:"kind" enum:"section,plumb-across,plumb-along,straight,diagonal,height,flush,light,opening-diagonal,head,head-along,residual,door,shake,count,fixings,backing,hidden,inspector"`
+	Kind    string   `json:"kind" enum:"section,marks,depth,plumb-across,plumb-along,straight,diagonal,height,flush,light,opening-diagonal,opening-width,head,head-along,residual,door,shake,count,fixings,backing,hidden,inspector"`
 	Takes   string   `json:"takes" enum:"off,lean,length,count,look,photo" doc:"How far off, with its sign; that over a level; what is measured; how many; yes or no; a photo."`
 	Text    string   `json:"text"`
 	At      string   `json:"at" doc:"Station of where it is made."`
+	AtMM    float64  `json:"atMM" doc:"The same in millimetres, for drawing."`
+	ToMM    float64  `json:"toMM"`
 	To      string   `json:"to" doc:"The same, or where what is checked goes to."`
 	High    float64  `json:"high" doc:"How high up the wall: 0 at the floor, 1 at the ceiling."`
 	Should  string   `json:"should,omitempty" doc:"Of a length: what it should be."`
@@ -135,7 +137,7 @@ func (s *writer) writeCheck(r proving.Result) Check {
 	u := s.Rules.Units
 	fine := func(l measure.Length) string { return u.Say(l, measure.Inch/64) }
 	out := Check{
-		ID: r.ID, Wall: r.Wall, Kind: string(r.Kind), Takes: string(r.Takes), Text: r.Text, At: u.Write(r.At), To: u.Write(r.To), High: r.High, Plus: r.Plus, Minus: r.Minus,
+		ID: r.ID, Wall: r.Wall, Kind: string(r.Kind), Takes: string(r.Takes), Text: r.Text, At: u.Write(r.At), To: u.Write(r.To), AtMM: r.At.Millimetres(), ToMM: r.To.Millimetres(), High: r.High, Plus: r.Plus, Minus: r.Minus,
 		First: r.First, State: string(r.State), Do: r.Do, Is: r.Last.Is, Why: r.Last.Why, By: r.Last.By, When: r.Last.At, With: r.Last.With, Counted: r.Last.Count,
 	}
 	measured := r.Takes == proving.Length || r.Takes == proving.Off || r.Takes == proving.Lean
@@ -143,13 +145,13 @@ func (s *writer) writeCheck(r proving.Result) Check {
 		out.Limit = fine(r.Limit)
 	}
 	if r.Takes == proving.Length {
-		out.Should = fine(r.Should)
+		out.Should = u.Say(r.Should, s.Rules.Mark/2)
 	}
 	if r.Takes == proving.Number {
 		out.Count = &r.Count
 	}
 	if measured && r.State != proving.ToDo {
-		out.Value, out.Off = fine(r.Value), fine(r.Diff.Abs())
+		out.Value, out.Off = fine(r.Value), u.Say(r.Diff.Abs(), s.Rules.Mark/2)
 	}
 	for _, f := range r.Fotos {
 		out.Photos = append(out.Photos, f.ID)

@@ -130,7 +130,10 @@ func (r *Result) judge(rules framing.Rules) {
 
 // do says what to do, and by how much.
 func (r *Result) do(tell func(words.Code, ...any) string) string {
-	by, over := words.Fine(r.Diff.Abs()), r.Diff > 0
+	if said, is := r.slip(tell); is {
+		return said
+	}
+	by, over := words.Half(r.Diff.Abs()), r.Diff > 0
 	pick := func(yes, no words.Code) words.Code {
 		if over {
 			return yes
@@ -149,14 +152,14 @@ func (r *Result) do(tell func(words.Code, ...any) string) string {
 	case Straight:
 		return tell(words.DoStraight, by)
 	case Diagonal:
-		rack := words.Fine(measure.FromMillimetres(r.Diff.Abs().Millimetres() * r.share))
+		rack := words.Half(measure.FromMillimetres(r.Diff.Abs().Millimetres() * r.share))
 		to := r.foot // too long: towards the end its foot is at
 		if !over {
 			to = 1 - to
 		}
 		return tell(pick(words.DoRackLong, words.DoRackShort), by, rack, r.ends[to])
 	case Rough:
-		rack := words.Fine(measure.FromMillimetres(r.Diff.Abs().Millimetres() * r.share))
+		rack := words.Half(measure.FromMillimetres(r.Diff.Abs().Millimetres() * r.share))
 		return tell(words.DoRough, by, tell(pick(words.TooLong, words.TooShort)), rack, tell(side((r.foot == 0) == over)))
 	case Head:
 		return tell(words.DoHead, by, tell(side(over)))

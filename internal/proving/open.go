@@ -100,7 +100,7 @@ func (l *lister) wall(of *raising.Raising) {
 		if x.Serves != "" || x.Kind == boards.Waits && pendingOnly(x, waiting) {
 			continue
 		}
-		one := Item{Noted: job.Noted{Kind: cmp.Or(kind, "left-out"), Wall: id, What: x.Text + " " + x.Do}, Planned: true}
+		one := Item{Noted: job.Noted{Kind: cmp.Or(kind, "other"), Wall: id, What: x.Text + " " + x.Do}, Planned: true}
 		one.Item = fmt.Sprintf("left.%s.%s.%s.%s", id, x.Kind, u.Write(x.From), u.Write(x.Height))
 		if len(x.Members) > 0 {
 			one.Member = x.Members[0]

@@ -26,6 +26,8 @@ type Kind string
 // The kinds, in the order of a walk round a wall.
 const (
 	Section     Kind = "section" // what is left for the next section
+	Marks       Kind = "marks"
+	Depth       Kind = "depth"
 	PlumbAcross Kind = "plumb-across"
 	PlumbAlong  Kind = "plumb-along"
 	Straight    Kind = "straight"
@@ -34,6 +36,7 @@ const (
 	Flush       Kind = "flush"
 	Light       Kind = "light"
 	Rough       Kind = "opening-diagonal"
+	Wide        Kind = "opening-width"
 	Head        Kind = "head"
 	HeadAlong   Kind = "head-along"
 	Residual    Kind = "residual"
@@ -80,6 +83,14 @@ type Ask struct {
 	tall  measure.Length // Lean: the height that it is carried to
 	ends  [2]string      // what its wall's ends are called
 	foot  int            // Diagonal: the end its foot is at
+
+	// by what slips are told
+	thick    measure.Length // of the wood
+	turned   measure.Length // Marks: what it reads if the wall was turned
+	known    []known
+	finished []known
+	jacks    int    // Wide: how many stand in the opening if they were forgotten
+	as       string // Depth: the lumber that was reckoned with
 }
 
 // asker asks of one wall.
@@ -96,6 +107,8 @@ func Asks(r *work.Result, raised []raising.Raising) (out []Ask) {
 	for i := range raised {
 		a := &asker{r: r, w: raised[i].Wall, how: &raised[i]}
 		a.sections()
+		a.marks()
+		a.deep()
 		a.shape()
 		a.openings()
 		a.doors()
@@ -147,7 +160,8 @@ func (a *asker) sections() {
 		top := left - w.Stop.Top // its top plate ends elsewhere, where what it meets leans
 		a.ask(Ask{At: at, To: w.Length, High: 1, Should: top, Limit: limit, Text: a.tell(words.AskRoomTop, n)}, Section, Length, fmt.Sprint(n, ".top"))
 		if gap, known := a.gap(at); known {
-			a.ask(Ask{At: at, High: .5, Should: gap, Limit: a.r.Limits.Height, Text: a.tell(words.AskRoomHeight, n)}, Section, Length, fmt.Sprint(n, ".height"))
+			x := a.ask(Ask{At: at, High: .5, Should: gap, Limit: a.r.Limits.Height, Text: a.tell(words.AskRoomHeight, n)}, Section, Length, fmt.Sprint(n, ".height"))
+			x.finished, x.known = a.heights()
 		}
 	}
 }
@@ -186,7 +200,8 @@ func (a *asker) shape() {
 	a.diagonals()
 	for _, p := range []int{0, 2} {
 		if gap, known := a.gap(places[p].at); known {
-			a.ask(Ask{At: places[p].at, High: .8, Should: gap, Limit: l.Height, Text: a.tell(words.AskHeight, places[p].said)}, Height, Length, places[p].name)
+			x := a.ask(Ask{At: places[p].at, High: .8, Should: gap, Limit: l.Height, Text: a.tell(words.AskHeight, places[p].said)}, Height, Length, places[p].name)
+			x.finished, x.known = a.heights()
 		}
 	}
 	for _, m := range a.w.Meetings {
@@ -242,6 +257,7 @@ func (a *asker) jacks(o framing.Opening) (long [2]measure.Length, ok bool) {
 func (a *asker) openings() {
 	l := a.r.Limits
 	for _, o := range a.w.Wall.Openings {
+		a.wide(o)
 		if long, known := a.jacks(o); known && !o.HasSill() {
 			for k, name := range []string{"up", "down"} {
 				foot, head := o.Left(), o.Right()

@@ -15,11 +15,13 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/site"
+	"homalos/internal/store"
 )
 
 // Aim is what a measuring device is asked to shoot: a place, or corners.
 type Aim struct {
 	Kind  string     `json:"kind" enum:"gap,floor,ceiling,length,angle,offset,along,known"`
+	Check string     `json:"check,omitempty" maxLength:"160" doc:"With known: the check that is made. The simulated frames stand as planned: what is read is what it should be, with the device's own error."`
 	Place *job.Place `json:"place,omitempty"`
 	At    string     `json:"at,omitempty"`
 	From  string     `json:"from,omitempty"`
@@ -44,6 +46,13 @@ func (s *Server) deviceRoutes(api huma.API) {
 				return nil, problem(ctx, err)
 			}
 			aim := map[string]any{"kind": in.Body.Kind, "units": j.Document.Units, "at": in.Body.At, "from": in.Body.From, "to": in.Body.To}
+			if in.Body.Check != "" {
+				should, err := s.shouldBe(ctx, j, in.Body.Check)
+				if err != nil {
+					return nil, err
+				}
+				aim["known"] = should
+			}
 			if in.Body.Place != nil {
 				x, y, err := site.PlaceOf(j.Document, *in.Body.Place)
 				if err != nil {
@@ -66,6 +75,20 @@ func (s *Server) deviceRoutes(api huma.API) {
 			}
 			return nil, nil
 		})
+}
+
+// shouldBe is what a check that is measured should give, mm.
+func (s *Server) shouldBe(ctx context.Context, j store.Job, check string) (float64, error) {
+	p, err := s.plans.of(ctx, j.Document)
+	if err != nil {
+		return 0, problem(ctx, err)
+	}
+	for _, a := range p.ToCheck {
+		if a.ID == check {
+			return a.Should.Millimetres(), nil
+		}
+	}
+	return 0, huma.Error422UnprocessableEntity("no check is called " + check + " now")
 }
 
 // deviceStream hands the devices' stream of readings on, for programs; pages

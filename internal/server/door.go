@@ -56,7 +56,7 @@ func loopback(host string) bool {
 
 // kinds are the media types that are taken; no page can send them elsewhere
 // without being asked first.
-var kinds = []string{"application/json", "text/csv", "application/dxf"}
+var kinds = []string{"application/json", "text/csv", "application/dxf", "image/jpeg", "image/png"}
 
 func (d *door) check(c *gin.Context) {
 	r := c.Request
@@ -74,7 +74,7 @@ func (d *door) check(c *gin.Context) {
 		return
 	}
 	if kind, _, err := mime.ParseMediaType(r.Header.Get("Content-Type")); err != nil || !slices.Contains(kinds, kind) {
-		refuse(c, http.StatusUnsupportedMediaType, "say what this is with Content-Type: application/json; for a file text/csv or application/dxf")
+		refuse(c, http.StatusUnsupportedMediaType, "say what this is with Content-Type: application/json; for a file text/csv, application/dxf, image/jpeg or image/png")
 	}
 }
 

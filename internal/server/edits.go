@@ -150,6 +150,9 @@ func (s *Server) edit(ctx context.Context, in *struct {
 	if faults != nil {
 		return nil, problem(ctx, faults)
 	}
+	if err := s.kept(ctx, in.ID, request.Edits); err != nil {
+		return nil, problem(ctx, err)
+	}
 	var before store.Job
 	var done making.Edited
 	j, err := s.store.Append(ctx, in.ID, request.Edits, func(now store.Job, log store.Log) (store.Entry, error) {

@@ -18,6 +18,7 @@ type Followed struct {
 	Order    []string          `json:"order" nullable:"false" doc:"Ids of all walls, in order."`
 	Walls    []plan.Wall       `json:"walls" nullable:"false" doc:"Walls of the plan that changed, or are new."`
 	Drawings []picture.Drawing `json:"drawings" nullable:"false" doc:"Their pictures."`
+	Checks   []plan.Check      `json:"checks,omitempty" nullable:"false" doc:"Checks that changed, where all are there as they were; else they are in plan."`
 	Plan     map[string]any    `json:"plan" doc:"Other fields of the plan that changed."`
 	Beside   map[string]any    `json:"beside" doc:"Fields beside the plan that changed: asks, saw, usual."`
 	Room     map[string]any    `json:"room" doc:"Fields of the room that changed."`
@@ -43,6 +44,10 @@ func (s *Server) followed(ctx context.Context, was, now store.Job, before, after
 		}
 	}
 	out.Plan = differing(before.Plan, after.Plan, "walls")
+	if changed, same := checksChanged(before.Plan.Checks, after.Plan.Checks); same {
+		out.Checks = changed
+		delete(out.Plan, "checks")
+	}
 	out.Beside = differing(before, after, "id", "revision", "plan", "drawings")
 	there, looked := s.plans.rooms.Peek(keyOf(was.Document))
 	if !looked {
@@ -59,6 +64,22 @@ func (s *Server) followed(ctx context.Context, was, now store.Job, before, after
 		delete(out.Room, "reliefs")
 	}
 	return out, nil
+}
+
+// checksChanged are the checks that differ; not same where others are there than before.
+func checksChanged(was, now []plan.Check) (changed []plan.Check, same bool) {
+	if len(was) != len(now) {
+		return nil, false
+	}
+	for i := range now {
+		if was[i].ID != now[i].ID {
+			return nil, false
+		}
+		if !reflect.DeepEqual(was[i], now[i]) {
+			changed = append(changed, now[i])
+		}
+	}
+	return changed, true
 }
 
 // differing are the fields of two values of one type that differ, by their

@@ -141,7 +141,7 @@ func (p *plans) bytes() map[string]int {
 // weighPlan is about how many bytes a plan takes, what it was written from
 // included.
 func weighPlan(p plan.Plan) int {
-	bytes := 20_000 + 300*len(p.Readings) + 300*len(p.Sticks) + 200*len(p.Cuts) + 600*len(p.Findings)
+	bytes := 20_000 + 300*len(p.Readings) + 300*len(p.Sticks) + 200*len(p.Cuts) + 600*len(p.Findings) + 600*len(p.ToCheck) + 400*len(p.Leaves)
 	for _, w := range p.Walls {
 		bytes += 14_000 + 3_000*len(w.Members) + 900*len(w.Marks) + 800*len(w.Findings) + 1_500*len(w.Advice) + 500*len(w.Holes) + 400*len(w.NoNail) + 900*len(w.Open)
 	}

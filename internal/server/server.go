@@ -29,13 +29,14 @@ var built embed.FS
 
 // Server answers for one crew.
 type Server struct {
-	store   *store.Store
-	crew    string
-	plans   *plans
-	at      []string // addresses that people use
-	bodies  time.Duration
-	devices string // address of the measuring devices' server, "" for none
-	beat    time.Duration
+	store    *store.Store
+	crew     string
+	plans    *plans
+	at       []string // addresses that people use
+	bodies   time.Duration
+	darkroom chan struct{} // held while a photo is decoded
+	devices  string        // address of the measuring devices' server, "" for none
+	beat     time.Duration
 
 	counting sync.Mutex
 	closing  <-chan struct{} // closed when streams are to end
@@ -71,7 +72,7 @@ type Application struct {
 // New builds the application.
 func New(db *store.DB, options ...Option) *Application {
 	engine := gin.New()
-	s := &Server{store: db.ForCrew(store.BuiltInCrew), crew: store.BuiltInCrew, beat: beat, bodies: ReadTime, plans: newPlans()}
+	s := &Server{store: db.ForCrew(store.BuiltInCrew), crew: store.BuiltInCrew, beat: beat, bodies: ReadTime, plans: newPlans(), darkroom: make(chan struct{}, 1)}
 	for _, o := range options {
 		o(s)
 	}
@@ -122,6 +123,7 @@ func routes(engine *gin.Engine, s *Server) huma.API {
 		{"files", "CSV, DXF and SVG, in and out.", s.exchangeRoutes},
 		{"plates", "Plate cards and strips to print.", s.plateRoutes},
 		{"devices", "Measuring devices.", s.deviceRoutes},
+		{"proof", "Photos, the log as one list, what it says of the crew's work, and the report.", s.proofRoutes},
 		{"words", "The words of the trade.", s.wordRoutes},
 	} {
 		api.OpenAPI().Tags = append(api.OpenAPI().Tags, &huma.Tag{Name: part.tag, Description: part.about})

@@ -30,6 +30,7 @@ var tables = []struct{ name, key, columns, order string }{
 	{"shelves", "crew_id", "crew_id, revision, document, updated_at", "crew_id"},
 	{"jobs", "crew_id", "crew_id, id, revision, document, sum, summary, unsnapped, created_at, updated_at, deleted_at", "id"},
 	{"snapshots", "crew_id", "crew_id, job_id, revision, document, sum, at", "job_id, revision"},
+	{"photos", "crew_id", "crew_id, job_id, sum, wide, high, data, at", "job_id, sum"},
 	{"edits", "crew_id", `crew_id, job_id, revision, line, id, "by", device, at, edit, inverse, asked, said, undoes, redoes`, "job_id, revision, line"},
 }
 

@@ -369,3 +369,8 @@ func (l Log) Of(edit string) (Step, error) {
 
 // topic names a job in a notice.
 func topic(crew, id string) string { return crew + "/" + strings.ToLower(id) }
+
+// Between are the steps of a job's log after one revision, up to another.
+func (s *Store) Between(ctx context.Context, id string, after, upTo int64) ([]Step, error) {
+	return s.steps(s.db.WithContext(ctx), id, after, upTo, 0)
+}

@@ -312,3 +312,35 @@ func leaveOneOut(readings []Reading, noise float64, zones []Zone, guesses []weig
 	}
 	return out
 }
+
+// Foretold is what the other readings say of one, with half the width of the 95 % interval
+// of what it should read, its own noise with it; not Known where they say nothing of it.
+type Foretold struct {
+	Value, Spread float64 // mm
+	Known         bool
+}
+
+// Foretell says of each reading what the others foretell. What is looked at is bounded as
+// for doubts; the shapes are few.
+func Foretell(readings []Reading, noise float64, zones []Zone) []Foretold {
+	out := make([]Foretold, len(readings))
+	if len(readings) < FewestReadings+1 {
+		return out
+	}
+	for _, b := range blocks(readings) {
+		some := make([]Reading, len(b.which))
+		for k, i := range b.which {
+			some[k] = readings[i]
+		}
+		for k, by := range leaveOneOut(some, noise, zones, glance)[:b.own] {
+			if by == nil {
+				continue
+			}
+			d, _ := judge(some[k], by, nil)
+			if d.Spread/surety <= LooseBeyond {
+				out[b.which[k]] = Foretold{d.Foretold, d.Spread, true}
+			}
+		}
+	}
+	return out
+}

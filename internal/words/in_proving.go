@@ -87,3 +87,36 @@ var (
 	MayNotItems  = sentence("{0} still open on its list: {1}.")
 	MayNotChecks = sentence("{0} checks that aren't as they should be, or that come before closing: {1}.")
 )
+
+// Sentences of checks that catch slips at the plates and in the frame.
+var (
+	AskMarks        = sentence("{0}: the tape from {1} to the near face of {2}.")
+	PlateBottomSaid = sentence("At the bottom plate")
+	PlateTopSaid    = sentence("At the top plate")
+	AskDeep         = sentence("How deep the frame is, face to face.")
+	AskWide         = sentence("{0}: the rough opening's width, <jack> to <jack>.")
+	AskWideFull     = sentence("{0}: the rough opening's width, between the studs.")
+
+	DoWrongSide  = sentence("{0} off, as thick as the wood: it stands on the wrong side of its mark. Move it across.")
+	DoTurned     = sentence("It reads as from the other end: the wall, or that plate, was turned end for end. Turn it back.")
+	DoMirrored   = sentence("It reads as from the other end: the top plate was not mirrored. Mark it off the bottom one, side by side.")
+	DoRestarted  = sentence("{0} off: the layout was begun anew on the way. Go back along the marks to the first that is off.")
+	DoDeepOther  = sentence("{0} deep: that is {1}, and {2} was reckoned with. Settle which it is before jambs and boards are cut.")
+	DoDeep       = sentence("{0} off: look what stands there, and settle it before jambs and boards are cut.")
+	DoJacksTaken = sentence("{0} too narrow, as wide as its {1} <jacks>: they were forgotten in the width. Set them outside the opening.")
+	DoWideOff    = sentence("{0} too {1}: move a side over.")
+	TooWide      = sentence("wide")
+	TooNarrow    = sentence("narrow")
+	DoFinished   = sentence("{0} lower than was read, as thick as {1}: a finished height was taken for a bare one. Read it again there, bare.")
+	DoPlatesOff  = sentence("{0} {1} than was read, as thick as {2}: plates not taken off, or twice. Read it again there; then see what becomes of the pieces.")
+	SaidBoard    = sentence("the board")
+	SaidFloor    = sentence("the finished floor")
+	SaidPlates   = sentence("its plates")
+	SaidPlate    = sentence("one plate")
+)
+
+// Sentences of what the record tells.
+var (
+	SlipUnsaid  = sentence("cut wrong, not said how")
+	SlipMisread = sentence("misread")
+)

@@ -48,6 +48,9 @@ export type Edit = Schemas["Edit"];
 export type Edited = Schemas["EditsBody"];
 export type Shelf = Schemas["Shelf"];
 export type Imported = Schemas["Imported"];
+export type Check = Schemas["PlanCheck"];
+export type OpenItem = Schemas["PlanOpenItem"];
+export type Photo = Schemas["Photo"];
 export type LogStep = Schemas["LogStep"];
 export type Offers = Pick<Edited, "undo" | "redo">;
 

@@ -128,6 +128,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What differs in the job between two of its revisions */
+        get: operations["get-changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/daybook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log as one list, the last line first: what was read, chosen, cut, checked, decided, by whom */
+        get: operations["get-daybook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/daybook.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as CSV, the first line first */
+        get: operations["export-daybook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/days.ics": {
         parameters: {
             query?: never;
@@ -211,6 +262,23 @@ export interface paths {
          * @description Server-sent events, each a line of the log with its revision as id. A stream that broke off goes on from the last one (Last-Event-ID, or after).
          */
         get: operations["watch-job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the record says of the work: each figure with how many it is of */
+        get: operations["get-figures"];
         put?: never;
         post?: never;
         delete?: never;
@@ -304,6 +372,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a photo: upright, no larger than is looked at, with nothing of what the camera wrote beside it. Nothing of the job is changed: a note ties it to what it shows */
+        post: operations["keep-photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/photos/{sum}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A photo, as JPEG */
+        get: operations["get-photo"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/plan": {
         parameters: {
             query?: never;
@@ -333,6 +435,23 @@ export interface paths {
         put?: never;
         /** Readings of a CSV file, as edits to send; nothing is changed */
         post: operations["read-readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/report.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The report for the client and the inspector */
+        get: operations["print-report"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -792,6 +911,8 @@ export interface components {
     schemas: {
         Aim: {
             at?: string;
+            /** @description With known: the check that is made. The simulated frames stand as planned: what is read is what it should be, with the device's own error. */
+            check?: string;
             from?: string;
             /** @enum {string} */
             kind: "gap" | "floor" | "ceiling" | "length" | "angle" | "offset" | "along" | "known";
@@ -901,6 +1022,41 @@ export interface components {
             cost: number;
             lumber: string;
         };
+        BookBody: {
+            /**
+             * Format: int64
+             * @description There is more: ask for what is before this revision.
+             */
+            before?: number;
+            kinds: string[];
+            lines: components["schemas"]["BookLine"][];
+            /** @description Who stands in the lines that were looked through. */
+            people: string[];
+            /**
+             * Format: int64
+             * @description The job's.
+             */
+            revision: number;
+        };
+        BookLine: {
+            /** Format: date-time */
+            at: string;
+            /** @description It takes something back. */
+            back?: boolean;
+            by?: string;
+            /** @enum {string} */
+            kind: "read" | "chosen" | "cut" | "recut" | "stood" | "checked" | "decided" | "substituted" | "settled" | "photo" | "hours";
+            member?: string;
+            /** Format: int64 */
+            revision: number;
+            said: string;
+            /** @description It wasn't taken back since. */
+            stands: boolean;
+            wall?: string;
+            why?: string;
+            /** @description The instrument, or the stick. */
+            with?: string;
+        };
         Break: {
             /**
              * Format: length
@@ -985,6 +1141,13 @@ export interface components {
             path: string;
             /** @description Left out when it was not there. */
             was?: string;
+        };
+        ChangesBody: {
+            changes: components["schemas"]["Change"][];
+            /** Format: int64 */
+            from: number;
+            /** Format: int64 */
+            to: number;
         };
         Check: {
             /** Format: length */
@@ -2001,6 +2164,95 @@ export interface components {
             /** @description What it is for. */
             what: string;
         };
+        FigurePace: {
+            kind: string;
+            /** Format: double */
+            minutes: number;
+            /** Format: int64 */
+            of: number;
+            /**
+             * Format: double
+             * @description What the plan of days goes by.
+             */
+            planned: number;
+            said: string;
+        };
+        FigureShare: {
+            /** Format: int64 */
+            did: number;
+            name?: string;
+            /** Format: int64 */
+            of: number;
+        };
+        FigureSpread: {
+            /** @description Too much, or with a sign too little. */
+            mean: string;
+            /**
+             * Format: double
+             * @description For drawing.
+             */
+            meanMM: number;
+            /** @description Left out: of all together. ?: it wasn't said. */
+            name?: string;
+            /**
+             * Format: int64
+             * @description How many it is of.
+             */
+            of: number;
+            /** @description How much single ones scatter about it: the standard deviation. Left out of fewer than two. */
+            sigma?: string;
+            /** Format: double */
+            sigmaMM: number;
+        };
+        FigureTape: {
+            /** @description With wrong: what its offset would have to be. */
+            correct?: string;
+            /** @description Too much, or with a sign too little. */
+            mean: string;
+            /**
+             * Format: double
+             * @description For drawing.
+             */
+            meanMM: number;
+            /** @description Left out: of all together. ?: it wasn't said. */
+            name?: string;
+            /**
+             * Format: int64
+             * @description How many it is of.
+             */
+            of: number;
+            /** @description How much single ones scatter about it: the standard deviation. Left out of fewer than two. */
+            sigma?: string;
+            /** Format: double */
+            sigmaMM: number;
+            /** @description What is taken off its readings now. */
+            takes?: string;
+            /** @description They are off by more than its noise explains, beside what is taken off. */
+            wrong?: boolean;
+        };
+        FiguresBody: {
+            /** @description The same by who read. */
+            byPerson: components["schemas"]["FigureSpread"][];
+            /** @description Readings less what the others foretell, by instrument; the first of all. */
+            byTape: components["schemas"]["FigureSpread"][];
+            /** @description By kind: right when first looked at. */
+            checks: components["schemas"]["FigureShare"][];
+            /** @description What came off the saw less what was called, by who cut; the first of all. */
+            cutting: components["schemas"]["FigureSpread"][];
+            /** @description Pieces that fitted first time, of those cut. */
+            first: components["schemas"]["FigureShare"];
+            /** @description Corner heights as measured less as foretold. */
+            heights: components["schemas"]["FigureSpread"];
+            paces: components["schemas"]["FigurePace"][];
+            /** Format: int64 */
+            revision: number;
+            /** @description By kind, the commonest first. */
+            slips: components["schemas"]["FigureShare"][];
+            /** @description By readings of a known length. */
+            tapes: components["schemas"]["FigureTape"][];
+            /** @description First pieces of walls, tried: how much too long they were. */
+            tried: components["schemas"]["FigureSpread"];
+        };
         FireBlocking: {
             /**
              * Format: length
@@ -2062,6 +2314,8 @@ export interface components {
             beside: {
                 [key: string]: unknown;
             };
+            /** @description Checks that changed, where all are there as they were; else they are in plan. */
+            checks?: components["schemas"]["PlanCheck"][];
             /** @description Their pictures. */
             drawings: components["schemas"]["PlanDrawing"][];
             /**
@@ -2955,6 +3209,20 @@ export interface components {
              */
             wide?: number;
         };
+        PhotoKept: {
+            /**
+             * Format: int64
+             * @description Pixels.
+             */
+            high: number;
+            /** @description SHA-256 of the picture as it is kept. */
+            sum: string;
+            /**
+             * Format: int64
+             * @description Pixels.
+             */
+            wide: number;
+        };
         Place: {
             /** Format: length */
             station?: string;
@@ -3343,6 +3611,11 @@ export interface components {
         PlanCheck: {
             /** @description Station of where it is made. */
             at: string;
+            /**
+             * Format: double
+             * @description The same in millimetres, for drawing.
+             */
+            atMM: number;
             by?: string;
             /**
              * Format: int64
@@ -3365,7 +3638,7 @@ export interface components {
             /** @enum {string} */
             is?: "yes" | "no";
             /** @enum {string} */
-            kind: "section" | "plumb-across" | "plumb-along" | "straight" | "diagonal" | "height" | "flush" | "light" | "opening-diagonal" | "head" | "head-along" | "residual" | "door" | "shake" | "count" | "fixings" | "backing" | "hidden" | "inspector";
+            kind: "section" | "marks" | "depth" | "plumb-across" | "plumb-along" | "straight" | "diagonal" | "height" | "flush" | "light" | "opening-diagonal" | "opening-width" | "head" | "head-along" | "residual" | "door" | "shake" | "count" | "fixings" | "backing" | "hidden" | "inspector";
             /** @description How much it may be off. */
             limit?: string;
             minus?: string;
@@ -3387,6 +3660,8 @@ export interface components {
             text: string;
             /** @description The same, or where what is checked goes to. */
             to: string;
+            /** Format: double */
+            toMM: number;
             /** @description What was measured, as it is read out. */
             value?: string;
             wall: string;
@@ -6793,6 +7068,136 @@ export interface operations {
             };
         };
     };
+    "get-changes": {
+        parameters: {
+            query: {
+                /** @description The earlier revision. */
+                from: number;
+                /** @description The later one. Left out: the job as it is. */
+                to?: number;
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangesBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-daybook": {
+        parameters: {
+            query?: {
+                /** @description Every word of it stands in the line. */
+                text?: string;
+                wall?: string;
+                /** @description Who. */
+                by?: string;
+                /** @description Kinds, with commas between. Left out: all. */
+                kind?: string;
+                /** @description The first day, as 2026-11-30. */
+                from?: string;
+                /** @description The last day. */
+                to?: string;
+                /** @description Only what is before this revision. */
+                before?: number;
+                most?: number;
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BookBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-daybook": {
+        parameters: {
+            query?: {
+                /** @description Every word of it stands in the line. */
+                text?: string;
+                wall?: string;
+                /** @description Who. */
+                by?: string;
+                /** @description Kinds, with commas between. Left out: all. */
+                kind?: string;
+                /** @description The first day, as 2026-11-30. */
+                from?: string;
+                /** @description The last day. */
+                to?: string;
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "export-calendar": {
         parameters: {
             query?: never;
@@ -7017,6 +7422,38 @@ export interface operations {
             };
         };
     };
+    "get-figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiguresBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "export-insulation": {
         parameters: {
             query?: never;
@@ -7210,6 +7647,79 @@ export interface operations {
             };
         };
     };
+    "keep-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "image/jpeg": string;
+                "image/png": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoKept"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+                sum: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Cache-Control"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "get-plan": {
         parameters: {
             query?: never;
@@ -7310,6 +7820,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Imported"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "print-report": {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                /** @description The job's id (UUIDv7), made by the client. */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

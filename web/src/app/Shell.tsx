@@ -66,6 +66,8 @@ function holdsOf(plan?: PlanBody): Partial<Record<(typeof stages)[number], Holds
     (f) => f.level !== "note" && ofStand(f),
   );
   const decide = plan.plan.walls.flatMap((w) => w.advice ?? []).filter((a) => a.level !== "note").length;
+  const mend =
+    plan.plan.remedies.filter((r) => r.do !== "fits").length + plan.plan.checks.filter((c) => c.state === "mend").length;
   const open = plan.saw
     .filter((c) => c.state === "ready")
     .flatMap((c) => c.pieces)
@@ -76,7 +78,7 @@ function holdsOf(plan?: PlanBody): Partial<Record<(typeof stages)[number], Holds
     mark: { count: stops, word: stops === 1 ? "stop" : "stops", look: "is-stop" },
     stand: { count: raised.length, word: "to settle", look: "is-held" },
     cut: { count: open, word: "to cut", look: "quiet" },
-    prove: { count: plan.plan.remedies.filter((r) => r.do !== "fits").length, word: "to mend", look: "is-held" },
+    prove: { count: mend, word: "to mend", look: "is-held" },
   };
 }
 

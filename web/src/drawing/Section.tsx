@@ -1,4 +1,5 @@
 import { useElementSize } from "@mantine/hooks";
+import type { ReactNode } from "react";
 import type { Drawing } from "../api/client";
 import { Across, Hung, Old } from "./Around";
 import "./drawing.css";
@@ -17,6 +18,8 @@ interface Props {
   pin?: (reading: string) => void;
   /** Layers that aren't shown. */
   hidden?: Layer[];
+  /** what else is drawn over it */
+  over?: (s: Scale) => ReactNode;
 }
 
 /** A stated height's line through the stations, as an SVG path. */
@@ -33,7 +36,7 @@ function unread(d: Drawing): string {
 }
 
 /** The wall seen from its side: stations true, unevenness stretched. */
-export function Section({ drawing: d, height, stretch, pieces = true, selected, select, here, pin, hidden = [] }: Props) {
+export function Section({ drawing: d, height, stretch, pieces = true, selected, select, here, pin, hidden = [], over }: Props) {
   const shows = (layer: Layer) => pieces && !hidden.includes(layer);
   const { ref, width } = useElementSize();
   const least = Math.max(320, (d.length / 25.4) * 4.6); // on a phone the wall is swiped along
@@ -87,6 +90,7 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
         {!hidden.includes("readings") && <Pins d={d} s={s} pin={pin} small={pieces} />}
         {!pieces && <Stations d={d} s={s} />}
         {here !== undefined && <path d={`M${s.x(here)} ${s.ceiling(here)}V${s.floor(here)}`} className="here" />}
+        {over?.(s)}
       </svg>
     </div>
   );

@@ -14,7 +14,9 @@ export function planAfter(was: PlanBody | undefined, f: Followed, revision: numb
   const walls = laid(was.plan.walls, f.walls, f.order, (w) => w.id);
   const drawings = laid(was.drawings, f.drawings, f.order, (d) => d.wall);
   if (!walls || !drawings) return undefined;
-  return { ...was, ...f.beside, revision, drawings, plan: { ...was.plan, ...f.plan, walls } };
+  const changed = new Map((f.checks ?? []).map((c) => [c.id, c]));
+  const checks = changed.size > 0 ? was.plan.checks.map((c) => changed.get(c.id) ?? c) : was.plan.checks;
+  return { ...was, ...f.beside, revision, drawings, plan: { ...was.plan, checks, ...f.plan, walls } };
 }
 
 /** The same for the room. How uneven it is may follow later. */

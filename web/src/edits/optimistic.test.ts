@@ -38,6 +38,7 @@ const edits: Edit[] = [
   { do: "cull", cull: { stick: "2x4/1" } },
   { do: "stand", stood: { member: "A-S1" } },
   { do: "worked", worked: { task: "A.cut", hours: 2, on: "2026-11-30" } },
+  { do: "note", part: "checks", line: { check: "A.light", value: "0" } },
 ];
 
 test("what was given stands at once, and nothing else changes", () => {
@@ -68,6 +69,7 @@ test("every kind of edit is shown at once, or is the server's to work out", () =
     "remove-cull",
     "remove-stood",
     "remove-worked",
+    "remove-note",
   ];
   expect([...new Set([...edits.map((e) => e.do), ...worked])].sort()).toEqual([...kinds].sort());
 });

@@ -56,6 +56,8 @@ export function withEdit(d: Document, e: Edit): Document {
       return { ...d, record: { ...d.record, worked: [...(d.record?.worked ?? []), e.worked] } };
     case "stand":
       return { ...d, record: { ...d.record, stood: [...(d.record?.stood ?? []), e.stood] } };
+    case "note":
+      return { ...d, record: { ...d.record, [e.part]: [...((d.record?.[e.part] as unknown[]) ?? []), e.line] } };
     default:
       return d;
   }

@@ -1,4 +1,4 @@
-import { Button, Modal, Stack, Text } from "@mantine/core";
+import { Autocomplete, Button, Modal, Stack, Text } from "@mantine/core";
 import { useState } from "react";
 import type { Call, Problem } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
@@ -14,16 +14,38 @@ interface Props {
   cutAlready?: boolean;
 }
 
+const slips = [
+  "burnt inch",
+  "misread the list",
+  "misread the tape",
+  "plates not taken off",
+  "finished for framing length",
+  "cut on the wrong side of the line",
+  "the stop had moved",
+  "the saw wandered",
+];
+
 /** A piece came out at another length: it will do, or it is wrong and another is cut. */
 export function CameOut({ call, piece, close, keep, cutAlready }: Props) {
   const { job } = useJobContext();
   const edits = useEdits(job);
   const [came, setCame] = useState("");
+  const [why, setWhy] = useState("");
   const [refused, setRefused] = useState<Problem>();
   const given = came.trim() !== "";
   const wrong = () =>
     edits
-      .make({ do: "cut", cut: { member: piece.member, lumber: call.lumber, length: call.length, came, miscut: true } })
+      .make({
+        do: "cut",
+        cut: {
+          member: piece.member,
+          lumber: call.lumber,
+          length: call.length,
+          came,
+          miscut: true,
+          ...(why.trim() ? { why: why.trim() } : {}),
+        },
+      })
       .then(close, setRefused);
   const fault = refused?.of(".came") ?? refused?.message;
   return (
@@ -39,6 +61,15 @@ export function CameOut({ call, piece, close, keep, cutAlready }: Props) {
           enter={keep ? (v) => void keep(v).then(close, setRefused) : undefined}
           data-autofocus
           fault={fault}
+        />
+        <Autocomplete
+          size="md"
+          label="If it is wrong: how it came about"
+          description="The log counts slips by it."
+          value={why}
+          onChange={setWhy}
+          data={slips}
+          styles={{ description: { color: "var(--quiet)", fontSize: 14 } }}
         />
         {keep && (
           <Button h={52} disabled={!given} onClick={() => keep(came).then(close, setRefused)}>

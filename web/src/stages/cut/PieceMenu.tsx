@@ -1,4 +1,4 @@
-import { Menu } from "@mantine/core";
+import { Menu, Modal } from "@mantine/core";
 import { useState } from "react";
 import type { Call } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
@@ -6,6 +6,7 @@ import { tell } from "../../app/say";
 import { useWord } from "../../app/words";
 import { Len } from "../../drawing/Len";
 import { useEdits } from "../../edits/useEdits";
+import { PhotosOf } from "../../entry/Photos";
 import { CameOut } from "./CameOut";
 
 type Piece = Call["pieces"][number];
@@ -24,6 +25,7 @@ export function PieceMenu({ call, piece: p, tick }: Props) {
   const word = useWord();
   const edits = useEdits(job);
   const [wrong, setWrong] = useState(false);
+  const [seen, setSeen] = useState(false);
   const stand = (more: { out?: boolean; undone?: boolean }) =>
     edits.make({ do: "stand", stood: { member: p.member, ...more } }).catch(tell);
   const look = (
@@ -73,9 +75,15 @@ export function PieceMenu({ call, piece: p, tick }: Props) {
           {p.life === "stood" && <Menu.Item onClick={() => stand({ out: true })}>It is taken out again</Menu.Item>}
           {p.life !== "cut" && <Menu.Item onClick={() => stand({ undone: true })}>Take that back</Menu.Item>}
           {p.life !== "stood" && <Menu.Item onClick={() => setWrong(true)}>It came out wrong …</Menu.Item>}
+          <Menu.Item onClick={() => setSeen(true)}>Photos …</Menu.Item>
           {p.life !== "stood" && <Menu.Item onClick={() => tick(call, [p.member], true)}>Not cut after all</Menu.Item>}
         </Menu.Dropdown>
       </Menu>
+      {seen && (
+        <Modal opened onClose={() => setSeen(false)} title={`Photos of ${p.member}`}>
+          <PhotosOf tie={{ member: p.member, ...(p.wall ? { wall: p.wall } : {}) }} />
+        </Modal>
+      )}
       {wrong && <CameOut piece={p} call={call} close={() => setWrong(false)} cutAlready />}
     </>
   );

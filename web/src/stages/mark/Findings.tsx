@@ -6,6 +6,7 @@ import { tell } from "../../app/say";
 import { Said } from "../../drawing/Len";
 import { Told } from "../../drawing/Told";
 import { useEdits } from "../../edits/useEdits";
+import { PhotosOf } from "../../entry/Photos";
 
 interface Props {
   findings: Finding[];
@@ -80,6 +81,7 @@ export function Findings({ findings, of, choose, read }: Props) {
               )}
             </>
           )}
+          {w && !of && f.level !== "note" && <PhotosOf small tie={{ wall: w.id, finding: f.code + (f.at ? ` ${f.at}` : "") }} />}
         </div>
       ))}
     </section>

@@ -1,121 +1,77 @@
-import { Button, Group, Text } from "@mantine/core";
-import { Link } from "react-router";
-import type { Rules } from "../../api/client";
+import { Button, SegmentedControl } from "@mantine/core";
+import { IconFileText } from "@tabler/icons-react";
+import { lazy, Suspense } from "react";
+import { useSearchParams } from "react-router";
 import { useJobContext } from "../../app/Shell";
-import { Empty } from "../../app/States";
-import { tell } from "../../app/say";
-import { Said } from "../../drawing/Len";
-import { useEdits } from "../../edits/useEdits";
-import { LengthEdit } from "../../entry/LengthField";
+import { Loading } from "../../app/States";
+import { Book } from "./Book";
+import { OpenList } from "./OpenList";
 import "./prove.css";
+import { Remedies } from "./Remedies";
+import { Walk } from "./Walk";
 
-const does = {
-  fits: "fits",
-  trim: "trim",
-  shim: "pack",
-  reuse: "another piece",
-  recut: "cut anew",
-  spare: "spare",
-} as const;
+const Figures = lazy(() => import("./Figures"));
 
-/** What a changed reading or a moved wall does to pieces that are cut, and the cheapest way out. */
+/** Check it, write it down, survive a changed reading. */
 export default function Prove() {
   const { job, plan } = useJobContext();
-  const edits = useEdits(job);
-  const all = plan.plan.remedies;
-  const cut = plan.saw.flatMap((c) => c.pieces).filter((p) => p.cut).length;
-  const wrong = all.filter((r) => r.do !== "fits");
-  const rules = job.document.rules ?? {};
-  const set = (change: Partial<Rules>) => edits.make({ do: "put-rules", rules: { ...rules, ...change } }).catch(tell);
-  const mend = (members?: string[]) => {
-    if (!edits.isPending) edits.make({ do: "mend", members }).catch(tell);
-  };
-  if (cut === 0 && all.length === 0)
-    return (
-      <Empty title="Nothing is cut yet">
-        <Text>
-          Once pieces are cut, a reading that changes says here what becomes of each. Checks with their figures, photos, the open
-          list and the report are still to come.
-        </Text>
-        <Button h={48} component={Link} to="../cut">
-          Go to Cut
-        </Button>
-      </Empty>
+  const [search, setSearch] = useSearchParams();
+  const view = search.get("view") ?? "walk";
+  const mend = plan.plan.remedies.filter((r) => r.do !== "fits").length;
+  const open = plan.plan.openList.filter((o) => !o.settled).length;
+  const count = (text: string, n: number) => (n > 0 ? `${text} (${n})` : text);
+  const show = (v: string) =>
+    setSearch(
+      (now) => {
+        const { view: _, check: __, ...rest } = Object.fromEntries(now);
+        return v === "walk" ? rest : { ...rest, view: v };
+      },
+      { replace: true },
     );
-  const walls = [...new Set(wrong.map((r) => r.wall ?? ""))];
   return (
     <div className="prove">
-      <h2>
-        {wrong.length === 0
-          ? `All ${cut} pieces that are cut fit what they are for`
-          : `${wrong.length} of ${cut} pieces that are cut aren't what they should be`}
-      </h2>
-      {wrong.length > 0 && (
-        <>
-          <p>
-            Looked at together, this takes the fewest new pieces and the least wood: {count(all, "trim")} to trim,{" "}
-            {count(all, "shim")} to pack, {count(all, "reuse")} that become another, {count(all, "recut")} to cut anew,{" "}
-            {count(all, "spare")} spare.
-          </p>
-          <Button h={48} className="no-print" onClick={() => mend()}>
-            Do all of it
-          </Button>
-          {walls.map((w) => (
-            <section key={w} aria-label={w ? `Wall ${w}` : "Of walls that are gone"}>
-              <h3>{w ? `Wall ${w}` : "Of what is gone"}</h3>
-              <ul className="remedies">
-                {wrong
-                  .filter((r) => (r.wall ?? "") === w)
-                  .map((r) => (
-                    <li key={r.member + r.do}>
-                      <b className="remedy-piece">{r.member}</b>
-                      <b className={`remedy-do ${r.do}`}>{does[r.do]}</b>
-                      <span className="grow">
-                        <Said text={r.text} />
-                        {r.stands && <small> It stands: it comes out first.</small>}
-                      </span>
-                      <Button
-                        h={48}
-                        className="no-print"
-                        variant="default"
-                        aria-label={`Do that with ${r.member}`}
-                        onClick={() => mend([r.member])}
-                      >
-                        Do that
-                      </Button>
-                    </li>
-                  ))}
-              </ul>
-            </section>
-          ))}
-        </>
-      )}
-      {all.length > wrong.length && (
-        <p className="quiet">
-          {all.length - wrong.length} of them {all.length - wrong.length === 1 ? "is" : "are"} off by no more than is accepted,
-          and fit still.
-        </p>
-      )}
-      <details className="no-print">
-        <summary>How much off is accepted</summary>
-        <Group gap="sm" align="flex-start">
-          <LengthEdit
-            label="Too short, left as it is"
-            units={job.document.units}
-            value={rules.accept ?? plan.usual.rules.accept ?? ""}
-            keep={(accept) => set({ accept })}
+      <div className="prove-head no-print">
+        <div className="prove-views">
+          <SegmentedControl
+            aria-label="What is shown"
+            value={view}
+            onChange={show}
+            data={[
+              { value: "walk", label: "Walk round" },
+              { value: "change", label: count("After a change", mend) },
+              { value: "open", label: count("Open", open) },
+              { value: "log", label: "Log" },
+              { value: "figures", label: "Figures" },
+            ]}
           />
-          <LengthEdit
-            label="Too short, packed up to"
-            units={job.document.units}
-            value={rules.shim ?? plan.usual.rules.shim ?? ""}
-            keep={(shim) => set({ shim })}
-          />
-        </Group>
-      </details>
-      <p className="quiet">Checks with their figures, photos, the open list and the report are still to come.</p>
+        </div>
+        <Button
+          h={48}
+          variant="default"
+          component="a"
+          href={`/api/jobs/${job.id}/report.pdf`}
+          target="_blank"
+          leftSection={<IconFileText size={20} />}
+        >
+          Report
+        </Button>
+      </div>
+      {view === "change" ? (
+        <Remedies />
+      ) : view === "open" ? (
+        <OpenList />
+      ) : view === "log" ? (
+        <Book />
+      ) : view === "figures" ? (
+        <Suspense fallback={<Loading />}>
+          <Figures />
+        </Suspense>
+      ) : (
+        <Walk />
+      )}
+      <a className="report-link no-print" href={`/api/jobs/${job.id}/report.pdf`} target="_blank" rel="noreferrer">
+        The report, to print
+      </a>
     </div>
   );
 }
-
-const count = (all: { do: string }[], what: string) => all.filter((r) => r.do === what).length;

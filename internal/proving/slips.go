@@ -1,0 +1,151 @@
+package proving
+
+import (
+	"homalos/internal/framing"
+	"homalos/internal/measure"
+	"homalos/internal/wood"
+	"homalos/internal/words"
+)
+
+// known is a difference by which a slip is told: what is off by just that much, was
+// likely that.
+type known struct {
+	by   measure.Length
+	said string // what is as thick
+}
+
+// marks asks how far one of the wall's studs stands from the end that the tape hooks on,
+// at either plate: the one that tells most of how the marks were laid out.
+func (a *asker) marks() {
+	w, l := a.w.Wall, a.r.Limits
+	var best *framing.Member
+	far := measure.Length(0) // between where it stands, and where it would if the wall was turned
+	for i := range a.w.Members {
+		m := &a.w.Members[i]
+		if m.Kind != wood.Stud || m.Opening != "" || m.From <= 0 || m.To >= w.Length {
+			continue
+		}
+		if d := (w.Length - m.To - m.From).Abs(); best == nil || d >= far {
+			best, far = m, d
+		}
+	}
+	if best == nil {
+		return
+	}
+	near, turned := best.From, w.Length-best.To
+	hook := false
+	if w.Layout.FromEnd {
+		near, turned, hook = turned, near, true
+	}
+	limit := max(a.r.Rules.Mark, l.Flush)
+	for i, name := range []string{"bottom", "top"} {
+		plate := []words.Code{words.PlateBottomSaid, words.PlateTopSaid}[i]
+		a.ask(Ask{
+			At: best.From, High: []float64{.03, .97}[i], Should: near, Limit: limit, Text: a.tell(words.AskMarks, a.tell(plate), a.end(hook), best.ID),
+			thick: best.Lumber.Thickness, turned: turned,
+		}, Marks, Length, name)
+	}
+}
+
+// deep asks how deep the frame is: a shallow wall where a deep one was reckoned with shows
+// in every jamb.
+func (a *asker) deep() {
+	w := a.w.Wall
+	x := Ask{At: 0, High: .3, Should: w.Lumber.Depth, Limit: a.r.Limits.Flush, Text: a.tell(words.AskDeep)}
+	for _, l := range a.r.Lumber {
+		if l.Depth != w.Lumber.Depth {
+			x.known = append(x.known, known{l.Depth, l.ID})
+		}
+	}
+	x.as = w.Lumber.ID
+	a.ask(x, Depth, Length, "")
+}
+
+// wide asks how wide an opening came to be.
+func (a *asker) wide(o framing.Opening) {
+	x := Ask{At: o.Left(), To: o.Right(), High: .4, Should: o.Width, Limit: a.r.Limits.Head, Text: a.tell(words.AskWide, o.ID), jacks: 2 * o.Jacks, thick: a.w.Wall.Lumber.Thickness}
+	if o.Jacks == 0 {
+		x.Text = a.tell(words.AskWideFull, o.ID)
+	}
+	a.ask(x, Wide, Length, o.ID)
+}
+
+// heights are the differences that a height is likely off by, if a finished height or one
+// over plates was read.
+func (a *asker) heights() (finished, plates []known) {
+	if b := a.r.Rules.Board; b > 0 {
+		finished = append(finished, known{b, a.tell(words.SaidBoard)})
+	}
+	for _, o := range a.w.Wall.Openings {
+		if o.FinishFloor > 0 {
+			finished = append(finished, known{o.FinishFloor, a.tell(words.SaidFloor)})
+			break
+		}
+	}
+	stack := measure.Length(0)
+	for _, l := range append(append([]*wood.Lumber{}, a.w.Wall.Bottom...), a.w.Wall.Top...) {
+		stack += l.Thickness
+	}
+	if stack > 0 {
+		plates = append(plates, known{stack, a.tell(words.SaidPlates)})
+	}
+	if len(a.w.Wall.Bottom) > 0 && a.w.Wall.Bottom[0].Thickness != stack {
+		plates = append(plates, known{a.w.Wall.Bottom[0].Thickness, a.tell(words.SaidPlate)})
+	}
+	return finished, plates
+}
+
+// near says which of some differences something is off by, within what it may be off.
+func (r *Result) near(all []known, by measure.Length) (known, bool) {
+	for _, k := range all {
+		if (k.by - by).Abs() <= r.Limit {
+			return k, true
+		}
+	}
+	return known{}, false
+}
+
+// slip says what is wrong where it is wrong by just as much as a slip seen again and
+// again; false: by no such. Source: the work, step 10.
+func (r *Result) slip(tell func(words.Code, ...any) string) (string, bool) {
+	by := r.Diff.Abs()
+	switch r.Kind {
+	case Marks:
+		turned := (r.Value - r.turned).Abs() <= r.Limit
+		switch {
+		case turned && r.High > .5:
+			return tell(words.DoMirrored), true
+		case turned:
+			return tell(words.DoTurned), true
+		case (by - r.thick).Abs() <= r.Limit:
+			return tell(words.DoWrongSide, words.Half(by)), true
+		}
+		return tell(words.DoRestarted, words.Half(by)), true
+	case Depth:
+		if k, is := r.near(r.known, r.Value); is {
+			return tell(words.DoDeepOther, words.Fine(r.Value), k.said, r.as), true
+		}
+		return tell(words.DoDeep, words.Half(by)), true
+	case Wide:
+		if r.jacks > 0 && r.Diff < 0 && (by-r.thick*measure.Length(r.jacks)).Abs() <= r.Limit {
+			return tell(words.DoJacksTaken, words.Half(by), r.jacks), true
+		}
+		said := words.TooWide
+		if r.Diff < 0 {
+			said = words.TooNarrow
+		}
+		return tell(words.DoWideOff, words.Half(by), tell(said)), true
+	case Height, Section:
+		if k, is := r.near(r.finished, by); is && r.Diff < 0 {
+			return tell(words.DoFinished, words.Half(by), k.said), true
+		}
+		if k, is := r.near(r.known, by); is {
+			side := words.SideLow
+			if r.Diff > 0 {
+				side = words.SideHigh
+			}
+			return tell(words.DoPlatesOff, words.Half(by), tell(side), k.said), true
+		}
+	}
+	return "", false
+}
