@@ -69,8 +69,9 @@ func Of(r *work.Result, asks []proving.Ask, d job.Document) Figures {
 	out.Cutting = f.cutting(record.Cuts)
 	out.ByTape, out.ByPerson = f.reading(d)
 	out.Tapes = f.tapes()
-	out.Slips = f.slips(record.Cuts, d)
-	out.Checks, out.Heights = f.checks(record.Checks, asks)
+	seen := map[string]int{}
+	out.Checks, out.Heights = f.checks(record.Checks, asks, seen)
+	out.Slips = f.slips(record.Cuts, d, seen)
 	out.Paces = append(out.Paces, days.Figures(record.Worked)...)
 	out.Tried = f.tried(d)
 	return out
@@ -118,11 +119,14 @@ func spreads(by map[string][]float64) []Spread {
 	return out
 }
 
-// mm reads a length that the site has read before.
-func (f *teller) mm(l job.Length) float64 {
+// long reads a length that the site has read before.
+func (f *teller) long(l job.Length) measure.Length {
 	v, _ := l.In(f.u)
-	return v.Millimetres()
+	return v
 }
+
+// over is how much more one length is than another, mm.
+func (f *teller) over(a, b job.Length) float64 { return (f.long(a) - f.long(b)).Millimetres() }
 
 // first counts the pieces that went in as they were first cut: not cut again, not packed,
 // and come out as called within what is accepted. A tick that was taken back is none.
@@ -150,7 +154,6 @@ func (f *teller) first(cuts []job.Cut) Share {
 		}
 	}
 	out := Share{}
-	accept := f.r.Accept.Millimetres()
 	for _, l := range lives {
 		if len(l.cuts) == 0 && l.wrong == 0 {
 			continue
@@ -159,7 +162,7 @@ func (f *teller) first(cuts []job.Cut) Share {
 		if l.wrong > 0 || len(l.cuts) != 1 || l.cuts[0].Shimmed.Given() {
 			continue
 		}
-		if c := l.cuts[0]; !c.Came.Given() || math.Abs(f.mm(c.Came)-f.mm(c.Length)) <= accept {
+		if c := l.cuts[0]; !c.Came.Given() || (f.long(c.Came)-f.long(c.Length)).Abs() <= f.r.Accept {
 			out.Did++
 		}
 	}
@@ -174,10 +177,23 @@ func (f *teller) gross() float64 {
 
 // cutting is how far what came off the saw was from what was called, where that was said.
 func (f *teller) cutting(cuts []job.Cut) []Spread {
-	by := map[string][]float64{}
+	var stand []job.Cut
 	for _, c := range cuts {
-		off := f.mm(c.Came) - f.mm(c.Length)
-		if !c.Undone && c.Came.Given() && c.Length.Given() && !c.Shimmed.Given() && c.There == "" && math.Abs(off) <= f.gross() {
+		if !c.Undone {
+			stand = append(stand, c)
+			continue
+		}
+		for i := len(stand) - 1; i >= 0; i-- { // it takes the piece's last line of that kind back
+			if stand[i].Member == c.Member && stand[i].Miscut == c.Miscut {
+				stand = slices.Delete(stand, i, i+1)
+				break
+			}
+		}
+	}
+	by := map[string][]float64{}
+	for _, c := range stand {
+		off := f.over(c.Came, c.Length)
+		if c.Came.Given() && c.Length.Given() && !c.Shimmed.Given() && c.There == "" && math.Abs(off) <= f.gross() {
 			by[cmp.Or(c.By, "?")] = append(by[cmp.Or(c.By, "?")], off)
 		}
 	}
@@ -215,7 +231,7 @@ func (f *teller) tapes() (out []Tape) {
 		var off []float64
 		for _, c := range in.Checks {
 			if c.Known.Given() && c.Read.Given() {
-				off = append(off, f.mm(c.Read)-f.mm(c.Known))
+				off = append(off, f.over(c.Read, c.Known))
 			}
 		}
 		if len(off) == 0 {
@@ -231,9 +247,8 @@ func (f *teller) tapes() (out []Tape) {
 }
 
 // slips counts what was cut wrong by what is said of it, and readings that were corrected
-// by how they were misread.
-func (f *teller) slips(cuts []job.Cut, d job.Document) (out []Share) {
-	n := map[string]int{}
+// by how they were misread, beside those that checks found.
+func (f *teller) slips(cuts []job.Cut, d job.Document, n map[string]int) (out []Share) {
 	for _, c := range cuts {
 		if c.Miscut && !c.Undone {
 			n[cmp.Or(strings.ToLower(strings.TrimSpace(c.Why)), f.r.Rules.Tell(words.SlipUnsaid))]++
@@ -278,8 +293,8 @@ func (f *teller) misread(old, now job.Reading) string {
 }
 
 // checks are, by kind, those that were right when they were first looked at; and what was
-// measured of heights less what was foretold.
-func (f *teller) checks(lines []job.Checked, asks []proving.Ask) (out []Share, heights Spread) {
+// measured of heights less what was foretold. slips takes what they likely were that weren't.
+func (f *teller) checks(lines []job.Checked, asks []proving.Ask, slips map[string]int) (out []Share, heights Spread) {
 	by := map[string]proving.Ask{}
 	for _, a := range asks {
 		by[a.ID] = a
@@ -298,6 +313,9 @@ func (f *teller) checks(lines []job.Checked, asks []proving.Ask) (out []Share, h
 			n[a.Kind] = &Share{Name: string(a.Kind)}
 		}
 		n[a.Kind].Of++
+		if one.Slip != "" {
+			slips[strings.ReplaceAll(string(one.Slip), "-", " ")]++
+		}
 		if one.State == proving.Pass {
 			n[a.Kind].Did++
 		}
@@ -317,7 +335,7 @@ func (f *teller) tried(d job.Document) Spread {
 	var off []float64
 	for _, w := range d.Walls {
 		if w.Tried != nil && w.Tried.Tight.Given() {
-			off = append(off, f.mm(w.Tried.Tight))
+			off = append(off, f.long(w.Tried.Tight).Millimetres())
 		}
 	}
 	return spreadOf("", off)

@@ -206,6 +206,10 @@ func sayOne(e Edit, fresh bool, u measure.System) string {
 		return "pieces that were cut brought to what they should be"
 	case *ApplyFix:
 		return "a fix of wall " + a.Wall
+	case *Undo:
+		return "a change taken back"
+	case *Redo:
+		return "a change made again"
 	case *Start:
 		return "the job begun"
 	}

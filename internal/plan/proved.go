@@ -10,7 +10,7 @@ import (
 type Check struct {
 	ID      string   `json:"id" doc:"What an answer names: wall, kind and place."`
 	Wall    string   `json:"wall"`
-	Kind    string   `json:"kind" enum:"section,marks,depth,plumb-across,plumb-along,straight,diagonal,height,flush,light,opening-diagonal,opening-width,head,head-along,residual,door,shake,count,fixings,backing,hidden,inspector"`
+	Kind    string   `json:"kind" enum:"section,marks,depth,plumb-across,plumb-along,straight,diagonal,height,flush,light,opening-diagonal,opening-width,head,head-along,residual,door,shake,count,fixings,backing,hidden,bearing,inspector"`
 	Takes   string   `json:"takes" enum:"off,lean,length,count,look,photo" doc:"How far off, with its sign; that over a level; what is measured; how many; yes or no; a photo."`
 	Text    string   `json:"text"`
 	At      string   `json:"at" doc:"Station of where it is made."`
@@ -27,6 +27,7 @@ type Check struct {
 	State   string   `json:"state" enum:"to-do,pass,mend,accepted"`
 	Value   string   `json:"value,omitempty" doc:"What was measured, as it is read out."`
 	Off     string   `json:"off,omitempty" doc:"How much it is off, without a sign; a lean is carried to the full height."`
+	Slip    string   `json:"slip,omitempty" enum:"wrong-side,turned,not-mirrored,restarted,other-depth,jacks-inside,finished,plates-off,not-carried,no-wood,under-built,parts-off,missing" doc:"The slip that it likely was."`
 	Do      string   `json:"do,omitempty" doc:"What to do, and by how much."`
 	Counted *int     `json:"counted,omitempty"`
 	Is      string   `json:"is,omitempty" enum:"yes,no"`
@@ -135,10 +136,10 @@ func (p Plan) MayClose(wall string) proving.Closing {
 
 func (s *writer) writeCheck(r proving.Result) Check {
 	u := s.Rules.Units
-	fine := func(l measure.Length) string { return u.Say(l, measure.Inch/64) }
+	fine := func(l measure.Length) string { return u.Say(l, u.Pick(measure.Inch64, measure.Millimetre/10)) }
 	out := Check{
 		ID: r.ID, Wall: r.Wall, Kind: string(r.Kind), Takes: string(r.Takes), Text: r.Text, At: u.Write(r.At), To: u.Write(r.To), AtMM: r.At.Millimetres(), ToMM: r.To.Millimetres(), High: r.High, Plus: r.Plus, Minus: r.Minus,
-		First: r.First, State: string(r.State), Do: r.Do, Is: r.Last.Is, Why: r.Last.Why, By: r.Last.By, When: r.Last.At, With: r.Last.With, Counted: r.Last.Count,
+		First: r.First, State: string(r.State), Do: r.Do, Slip: string(r.Slip), Is: r.Last.Is, Why: r.Last.Why, By: r.Last.By, When: r.Last.At, With: r.Last.With, Counted: r.Last.Count,
 	}
 	measured := r.Takes == proving.Length || r.Takes == proving.Off || r.Takes == proving.Lean
 	if measured {

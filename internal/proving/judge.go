@@ -27,6 +27,7 @@ type Result struct {
 	Last  job.Checked    // its last line; none where State is ToDo, but for photos
 	Value measure.Length // what was measured, of Length, Off and Lean
 	Diff  measure.Length // what it should be taken off; of Lean carried to the full height
+	Slip  Slip           // what it likely was; "": no slip that is known
 	Do    string         // what to do, and by how much; of Mend and Accepted
 	Fotos []job.Photo    // tied to it
 }

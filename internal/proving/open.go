@@ -184,7 +184,7 @@ func MayClose(wall string, items []Item, checks []Result, rules framing.Rules) C
 		}
 	}
 	for _, c := range checks {
-		first := c.First && (c.Kind == Hidden || c.Kind == Inspector) && c.State == ToDo
+		first := c.First && (c.Kind == Hidden || c.Kind == Inspector || c.Kind == Bearing) && c.State == ToDo
 		if c.Wall == wall && (c.State == Mend || first) {
 			out.Checks = append(out.Checks, c)
 		}

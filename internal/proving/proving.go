@@ -46,6 +46,7 @@ const (
 	Fixings     Kind = "fixings"
 	Backing     Kind = "backing"
 	Hidden      Kind = "hidden"
+	Bearing     Kind = "bearing" // what carries, as the engineer named it
 	Inspector   Kind = "inspector"
 )
 
@@ -415,6 +416,7 @@ func (a *asker) hidden() {
 	for _, b := range a.w.Bears {
 		for _, o := range w.Openings {
 			if o.ID == b.Opening {
+				a.ask(Ask{At: o.Left(), To: o.Right(), High: .9, First: true, Text: a.tell(words.AskBearing, o.ID, b.Entry.By, b.Entry.Paper)}, Bearing, Look, o.ID)
 				a.ask(Ask{At: o.Centre, High: .9, First: true, Text: a.tell(words.AskPhotoBearing, o.ID)}, Hidden, Photo, o.ID)
 			}
 		}

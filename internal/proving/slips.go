@@ -7,6 +7,26 @@ import (
 	"homalos/internal/words"
 )
 
+// Slip is what was likely done wrong, of those that are seen again and again.
+type Slip string
+
+// The slips that checks name. Source: the work, step 10.
+const (
+	WrongSide   Slip = "wrong-side"   // wood on the wrong side of its mark
+	Turned      Slip = "turned"       // a wall turned end for end
+	NotMirrored Slip = "not-mirrored" // the top plate
+	Restarted   Slip = "restarted"    // the layout, on the way
+	OtherDepth  Slip = "other-depth"  // a shallow wall where a deep one was reckoned with, or the other way round
+	JacksInside Slip = "jacks-inside" // jacks forgotten in an opening's width
+	Finished    Slip = "finished"     // a finished height for a bare one
+	PlatesOff   Slip = "plates-off"   // plates not taken off, or twice
+	NotCarried  Slip = "not-carried"  // a lean that was right over the level, and isn't over the height
+	NoWood      Slip = "no-wood"      // nothing holds a board's edge
+	UnderBuilt  Slip = "under-built"  // what carries isn't what the engineer named
+	PartsOff    Slip = "parts-off"    // parts against the measured whole
+	Missing     Slip = "missing"      // pieces that aren't there
+)
+
 // known is a difference by which a slip is told: what is off by just that much, was
 // likely that.
 type known struct {
@@ -107,45 +127,62 @@ func (r *Result) near(all []known, by measure.Length) (known, bool) {
 
 // slip says what is wrong where it is wrong by just as much as a slip seen again and
 // again; false: by no such. Source: the work, step 10.
-func (r *Result) slip(tell func(words.Code, ...any) string) (string, bool) {
+func (r *Result) slip(tell func(words.Code, ...any) string) (said string, is bool) {
 	by := r.Diff.Abs()
+	as := func(s Slip, code words.Code, args ...any) (string, bool) {
+		r.Slip = s
+		return tell(code, args...), true
+	}
 	switch r.Kind {
 	case Marks:
 		turned := (r.Value - r.turned).Abs() <= r.Limit
 		switch {
 		case turned && r.High > .5:
-			return tell(words.DoMirrored), true
+			return as(NotMirrored, words.DoMirrored)
 		case turned:
-			return tell(words.DoTurned), true
+			return as(Turned, words.DoTurned)
 		case (by - r.thick).Abs() <= r.Limit:
-			return tell(words.DoWrongSide, words.Half(by)), true
+			return as(WrongSide, words.DoWrongSide, words.Half(by))
 		}
-		return tell(words.DoRestarted, words.Half(by)), true
+		return as(Restarted, words.DoRestarted, words.Half(by))
 	case Depth:
 		if k, is := r.near(r.known, r.Value); is {
-			return tell(words.DoDeepOther, words.Fine(r.Value), k.said, r.as), true
+			return as(OtherDepth, words.DoDeepOther, words.Half(r.Value), k.said, r.as)
 		}
-		return tell(words.DoDeep, words.Half(by)), true
+		return as("", words.DoDeep, words.Half(by))
 	case Wide:
 		if r.jacks > 0 && r.Diff < 0 && (by-r.thick*measure.Length(r.jacks)).Abs() <= r.Limit {
-			return tell(words.DoJacksTaken, words.Half(by), r.jacks), true
+			return as(JacksInside, words.DoJacksTaken, words.Half(by), r.jacks)
 		}
 		said := words.TooWide
 		if r.Diff < 0 {
 			said = words.TooNarrow
 		}
-		return tell(words.DoWideOff, words.Half(by), tell(said)), true
+		return as("", words.DoWideOff, words.Half(by), tell(said))
 	case Height, Section:
 		if k, is := r.near(r.finished, by); is && r.Diff < 0 {
-			return tell(words.DoFinished, words.Half(by), k.said), true
+			return as(Finished, words.DoFinished, words.Half(by), k.said)
 		}
 		if k, is := r.near(r.known, by); is {
 			side := words.SideLow
 			if r.Diff > 0 {
 				side = words.SideHigh
 			}
-			return tell(words.DoPlatesOff, words.Half(by), tell(side), k.said), true
+			return as(PlatesOff, words.DoPlatesOff, words.Half(by), tell(side), k.said)
 		}
+		if r.Kind == Section {
+			r.Slip = PartsOff
+		}
+	case PlumbAcross, PlumbAlong:
+		if r.Value.Abs() <= r.Limit {
+			r.Slip = NotCarried
+		}
+	case Backing:
+		r.Slip = NoWood
+	case Bearing:
+		return as(UnderBuilt, words.DoBearing)
+	case Count:
+		r.Slip = Missing
 	}
 	return "", false
 }

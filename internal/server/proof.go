@@ -367,7 +367,7 @@ func figuresBody(j store.Job, p plan.Plan, f figures.Figures) FiguresBody {
 	for _, t := range f.Tapes {
 		one := FigureTape{FigureSpread: spread(t.Spread), Wrong: t.Wrong}
 		if t.Takes != 0 {
-			one.Takes = u.Say(t.Takes, measure.Inch64)
+			one.Takes = say(t.Takes.Millimetres())
 		}
 		if t.Wrong {
 			one.Correct = u.Write(t.Correct)

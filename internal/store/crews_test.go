@@ -116,6 +116,7 @@ func TestTwoCrewsOfTheSameIDsNeverMeet(t *testing.T) {
 		},
 		func() error { _, err := theirs.PutShelf(ctx, 0, stocked("theirs")); return err },
 		func() error { _, err := theirs.PutShelf(ctx, 1, stocked("theirs, more")); return err },
+		func() error { _, err := theirs.KeepPhoto(ctx, id, []byte("theirs"), 1, 1); return err },
 		func() error { return theirs.Delete(ctx, id) },
 		func() error { return theirs.Restore(ctx, id) },
 		func() error { return theirs.Delete(ctx, id) },

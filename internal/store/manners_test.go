@@ -148,16 +148,22 @@ func TestABackupIsAllOfACrew(t *testing.T) {
 	_, err = s.Create(ctx, binned, job.Starter("old", "metric"), nobody, nil)
 	require.NoError(t, err)
 	require.NoError(t, s.Delete(ctx, binned))
+	photo := []byte{0xff, 0xd8, 0, '\\', '"', 0xff, 0xd9}
+	sum, err := s.KeepPhoto(ctx, id, photo, 4, 3)
+	require.NoError(t, err)
 	var file bytes.Buffer
 	kept, err := s.Backup(ctx, &file)
 	require.NoError(t, err)
-	assert.Equal(t, map[string]int{"crews": 1, "jobs": 2, "edits": 62, "snapshots": 1}, kept.Rows)
+	assert.Equal(t, map[string]int{"crews": 1, "jobs": 2, "edits": 62, "snapshots": 1, "photos": 1}, kept.Rows)
 
 	to := storetest.Open(t)
 	_, err = to.PutBack(ctx, bytes.NewReader(file.Bytes()), false)
 	require.NoError(t, err)
 	other := to.ForCrew(store.BuiltInCrew)
 	assert.Equal(t, seen(t, s), seen(t, other))
+	same, err := other.Photo(ctx, id, sum)
+	require.NoError(t, err)
+	assert.Equal(t, photo, same)
 	was, err := s.Job(ctx, id)
 	require.NoError(t, err)
 	is, err := other.Job(ctx, id)

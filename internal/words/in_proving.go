@@ -93,6 +93,8 @@ var (
 	AskMarks        = sentence("{0}: the tape from {1} to the near face of {2}.")
 	PlateBottomSaid = sentence("At the bottom plate")
 	PlateTopSaid    = sentence("At the top plate")
+	AskBearing      = sentence("{0}: what carries is what {1} named in {2}: plies, depth, bearing at both ends, and what it stands on.")
+	DoBearing       = sentence("It isn't: stop here. Nothing goes on it, and no prop comes out, until what was named is built, or the engineer has named another.")
 	AskDeep         = sentence("How deep the frame is, face to face.")
 	AskWide         = sentence("{0}: the rough opening's width, <jack> to <jack>.")
 	AskWideFull     = sentence("{0}: the rough opening's width, between the studs.")

@@ -26,7 +26,7 @@ type (
 	Half measure.Length
 	// Exact is a length said as it is.
 	Exact measure.Length
-	// Fine is a length said to a 64th of an inch.
+	// Fine is a length said to a 64th of an inch, or a tenth of a millimetre.
 	Fine measure.Length
 	// MM is an estimate in millimetres, said to half a mark.
 	MM float64
@@ -87,7 +87,7 @@ func (s Speech) argument(v any, decimals int) string {
 	case Exact:
 		return s.Units.Say(measure.Length(v), 0)
 	case Fine:
-		return s.Units.Say(measure.Length(v), measure.Inch64)
+		return s.Units.Say(measure.Length(v), s.Units.Pick(measure.Inch64, measure.Millimetre/10))
 	case MM:
 		return s.Units.Say(s.Units.Estimate(float64(v)), s.Mark/2)
 	case float64:

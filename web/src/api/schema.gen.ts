@@ -3638,7 +3638,7 @@ export interface components {
             /** @enum {string} */
             is?: "yes" | "no";
             /** @enum {string} */
-            kind: "section" | "marks" | "depth" | "plumb-across" | "plumb-along" | "straight" | "diagonal" | "height" | "flush" | "light" | "opening-diagonal" | "opening-width" | "head" | "head-along" | "residual" | "door" | "shake" | "count" | "fixings" | "backing" | "hidden" | "inspector";
+            kind: "section" | "marks" | "depth" | "plumb-across" | "plumb-along" | "straight" | "diagonal" | "height" | "flush" | "light" | "opening-diagonal" | "opening-width" | "head" | "head-along" | "residual" | "door" | "shake" | "count" | "fixings" | "backing" | "hidden" | "bearing" | "inspector";
             /** @description How much it may be off. */
             limit?: string;
             minus?: string;
@@ -3650,6 +3650,11 @@ export interface components {
             plus?: string;
             /** @description Of a length: what it should be. */
             should?: string;
+            /**
+             * @description The slip that it likely was.
+             * @enum {string}
+             */
+            slip?: "wrong-side" | "turned" | "not-mirrored" | "restarted" | "other-depth" | "jacks-inside" | "finished" | "plates-off" | "not-carried" | "no-wood" | "under-built" | "parts-off" | "missing";
             /** @enum {string} */
             state: "to-do" | "pass" | "mend" | "accepted";
             /**

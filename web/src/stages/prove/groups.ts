@@ -10,7 +10,7 @@ export const groups: [title: string, kinds: Check["kind"][]][] = [
   ["Doors, hung dry", ["door"]],
   ["Fast", ["shake", "count", "fixings"]],
   ["Wood behind the boards' edges", ["backing"]],
-  ["Before it is closed", ["hidden", "inspector"]],
+  ["Before it is closed", ["bearing", "hidden", "inspector"]],
 ];
 
 /** The checks of a wall in the order they are walked. */
