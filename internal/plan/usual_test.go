@@ -12,15 +12,21 @@ import (
 	"homalos/internal/measure"
 )
 
+// limits are the usual ones: some as large as that, the fine ones less.
+func limits(large, fine string) *job.Limits {
+	a, b := job.L(large), job.L(fine)
+	return &job.Limits{Plumb: a, Straight: a, Diagonal: a, Head: b, Residual: a, Height: a, Flush: b, Light: b, Door: b, Gap: a, Room: b}
+}
+
 func TestWhatIsLeftOutIsFilledIn(t *testing.T) {
 	u := computed(t, edited(t)).Usual()
 	assert.Equal(t, "1/16 in", u.Mark)
 	assert.True(t, job.Equal(job.Rules{Spacing: job.L("16 in"), Method: "in-place", Fit: job.L("1/16 in"), Hold: job.L("3/16 in"), Near: job.L("24 in"), Reach: job.L("30 in"), Floor: "timber", Words: "plain", Lap: job.L("24 in"), Kerf: job.L("1/8 in"), Board: job.L("1/2 in"), Doorway: "stubs", Marking: "edges", Weights: job.WeightsOf(framing.UsualWeights()), Sheets: []job.Sheet{{Width: job.L("48 in"), Length: job.L("96 in"), Lie: "standing"}},
-		Nailing: &job.Nailing{End: 4, Step: job.L("24 in"), Board: job.L("12 in")}, Accept: job.L("1/16 in"), Shim: job.L("3/16 in"), Square: job.L("0 in"), Keep: job.L("12 in"), Bowed: job.L("24 in"), Bore: job.L("1/8 in"), Infill: job.L("1/8 in"), Jambs: []job.Length{job.L("4 9/16 in"), job.L("6 9/16 in")}, DoorWider: job.L("2 in"), DoorHigher: job.L("2 1/2 in"), WindowWider: job.L("1 in"), WindowHigher: job.L("1 in"), Sill: job.L("36 in"), Leaf: &job.Size{Width: job.L("30 in"), Height: job.L("80 in")}, Unit: &job.Size{Width: job.L("36 in"), Height: job.L("48 in")}}, u.Rules))
+		Nailing: &job.Nailing{End: 4, Step: job.L("24 in"), Board: job.L("12 in")}, Limits: limits("1/8 in", "1/16 in"), Accept: job.L("1/16 in"), Shim: job.L("3/16 in"), Square: job.L("0 in"), Keep: job.L("12 in"), Bowed: job.L("24 in"), Bore: job.L("1/8 in"), Infill: job.L("1/8 in"), Jambs: []job.Length{job.L("4 9/16 in"), job.L("6 9/16 in")}, DoorWider: job.L("2 in"), DoorHigher: job.L("2 1/2 in"), WindowWider: job.L("1 in"), WindowHigher: job.L("1 in"), Sill: job.L("36 in"), Leaf: &job.Size{Width: job.L("30 in"), Height: job.L("80 in")}, Unit: &job.Size{Width: job.L("36 in"), Height: job.L("48 in")}}, u.Rules))
 	m := computed(t, job.Starter("loft", "metric")).Usual()
 	assert.Equal(t, "1 mm", m.Mark)
 	assert.True(t, job.Equal(job.Rules{Spacing: job.L("600 mm"), Method: "in-place", Fit: job.L("2 mm"), Hold: job.L("5 mm"), Near: job.L("600 mm"), Reach: job.L("750 mm"), Floor: "timber", Words: "plain", Lap: job.L("600 mm"), Kerf: job.L("3 mm"), Board: job.L("12.5 mm"), Doorway: "stubs", Marking: "edges", Weights: job.WeightsOf(framing.UsualWeights()), Sheets: []job.Sheet{{Width: job.L("1200 mm"), Length: job.L("2400 mm"), Lie: "standing"}},
-		Nailing: &job.Nailing{End: 4, Step: job.L("600 mm"), Board: job.L("300 mm")}, Accept: job.L("1.5 mm"), Shim: job.L("5 mm"), Square: job.L("0 mm"), Keep: job.L("300 mm"), Bowed: job.L("600 mm"), Bore: job.L("3 mm"), Infill: job.L("3 mm"), DoorWider: job.L("80 mm"), DoorHigher: job.L("50 mm"), WindowWider: job.L("20 mm"), WindowHigher: job.L("20 mm"), Sill: job.L("900 mm"), Leaf: &job.Size{Width: job.L("800 mm"), Height: job.L("2040 mm")}, Unit: &job.Size{Width: job.L("900 mm"), Height: job.L("1200 mm")}}, m.Rules))
+		Nailing: &job.Nailing{End: 4, Step: job.L("600 mm"), Board: job.L("300 mm")}, Limits: limits("3 mm", "1.5 mm"), Accept: job.L("1.5 mm"), Shim: job.L("5 mm"), Square: job.L("0 mm"), Keep: job.L("300 mm"), Bowed: job.L("600 mm"), Bore: job.L("3 mm"), Infill: job.L("3 mm"), DoorWider: job.L("80 mm"), DoorHigher: job.L("50 mm"), WindowWider: job.L("20 mm"), WindowHigher: job.L("20 mm"), Sill: job.L("900 mm"), Leaf: &job.Size{Width: job.L("800 mm"), Height: job.L("2040 mm")}, Unit: &job.Size{Width: job.L("900 mm"), Height: job.L("1200 mm")}}, m.Rules))
 }
 
 func TestTheDoorOfferedStandsAtTheMiddleAndCanBeBuilt(t *testing.T) {
