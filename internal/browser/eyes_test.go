@@ -52,6 +52,10 @@ func TestEveryonesEyesAndHands(t *testing.T) {
 				{"yard", "/jobs/" + id + "/cut?view=yard", true, nil},
 				{"boards", "/jobs/" + id + "/cut?view=boards", false, nil},
 				{"stand", "/jobs/" + id + "/stand", true, nil},
+				{"walk round", "/jobs/" + id + "/prove", true, nil},
+				{"open list", "/jobs/" + id + "/prove?view=open", true, nil},
+				{"log", "/jobs/" + id + "/prove?view=log", false, nil},
+				{"figures", "/jobs/" + id + "/prove?view=figures", false, nil},
 				{"rules", "/jobs/" + id + "/cut", false, []string{"Rules, lumber and export", "Rules and lumber"}},
 			} {
 				if size[0] < 1000 && !view.site {

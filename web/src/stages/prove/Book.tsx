@@ -104,12 +104,7 @@ export function Book() {
         {lines.map((l, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: several lines are of one revision, and none moves
           <li key={`${l.revision} ${i}`} className={l.stands ? "" : "gone"}>
-            <button
-              type="button"
-              onClick={() => pick(l.revision)}
-              aria-pressed={pair.includes(l.revision)}
-              aria-label={`Compare from revision ${l.revision}`}
-            >
+            <button type="button" onClick={() => pick(l.revision)} aria-pressed={pair.includes(l.revision)}>
               <span className="book-kind">{named[l.kind] ?? l.kind}</span>
               <span className="book-wall">{l.wall ?? ""}</span>
               <span className="grow">

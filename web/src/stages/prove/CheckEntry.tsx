@@ -26,6 +26,13 @@ export function CheckEntry({ check: c, go }: { check: Check; go: () => void }) {
   const [device, setDevice] = useState("");
   const [accepting, setAccepting] = useState(false);
   const field = useRef<HTMLInputElement>(null);
+  const here = useRef(true);
+  useEffect(() => {
+    here.current = true;
+    return () => {
+      here.current = false;
+    };
+  }, []);
   const fault: Problem | null = edits.error;
   const measured = c.takes === "length" || c.takes === "off" || c.takes === "lean";
   const units = job.document.units;
@@ -36,6 +43,7 @@ export function CheckEntry({ check: c, go }: { check: Check; go: () => void }) {
   const keep = (line: Line) =>
     edits.make({ do: "note", part: "checks", line }).then(
       () => {
+        if (!here.current) return; // another check was taken in hand meanwhile
         setValue("");
         setAccepting(false);
         go();
