@@ -48,6 +48,11 @@ var views = []shot{
 	{"days-390", 390, 844, bindery + "/stand?view=days", "", false},
 	{"cut-390", 390, 844, bindery + "/cut", "", false},
 	{"saw-390", 390, 844, bindery + "/cut?saw=1", "", false},
+	{"prove-1280", 1280, 1100, bindery + "/prove?wall=B&check=B.plumb-across.end", "", false}, // from here on work was done
+	{"prove-390", 390, 844, bindery + "/prove?wall=B&check=B.light", "", false},
+	{"open-1280", 1280, 900, bindery + "/prove?view=open", "", false},
+	{"log-1280", 1280, 900, bindery + "/prove?view=log", "", false},
+	{"figures-1280", 1280, 1500, bindery + "/prove?view=figures", "", false},
 }
 
 func main() {
@@ -75,6 +80,12 @@ func main() {
 	for _, s := range shots {
 		if *only != "" && *only != s.name {
 			continue
+		}
+		if strings.HasPrefix(s.name, "prove-1280") {
+			if err := prove(*base); err != nil {
+				fmt.Fprintln(os.Stderr, err)
+				os.Exit(1)
+			}
 		}
 		if err := take(*base, *folder, s); err != nil {
 			fmt.Fprintln(os.Stderr, s.name+":", err)

@@ -3,9 +3,12 @@ import { useDebouncedValue } from "@mantine/hooks";
 import { IconDownload } from "@tabler/icons-react";
 import { keepPreviousData, useInfiniteQuery, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, got } from "../../api/client";
+import { useNavigate } from "react-router";
+import { api, got, type Job } from "../../api/client";
+import { newId } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { Failed, Loading } from "../../app/States";
+import { tell } from "../../app/say";
 import { Said } from "../../drawing/Len";
 
 const kinds: [string, string][] = [
@@ -64,7 +67,7 @@ export function Book() {
   return (
     <>
       <Group gap="sm" align="flex-end" mb="xs" className="no-print">
-        <TextInput size="md" label="Search" value={text} onChange={(e) => setText(e.currentTarget.value)} />
+        <TextInput size="md" w={170} label="Search" value={text} onChange={(e) => setText(e.currentTarget.value)} />
         <NativeSelect
           size="md"
           label="Wall"
@@ -81,15 +84,15 @@ export function Book() {
         />
         <MultiSelect
           size="md"
-          w={240}
+          w={170}
           label="Kind"
           placeholder={kind.length === 0 ? "all" : undefined}
           value={kind}
           onChange={setKind}
           data={kinds.map(([value, label]) => ({ value, label }))}
         />
-        <TextInput size="md" label="From" type="date" value={from} onChange={(e) => setFrom(e.currentTarget.value)} />
-        <TextInput size="md" label="To" type="date" value={to} onChange={(e) => setTo(e.currentTarget.value)} />
+        <TextInput size="md" w={150} label="From" type="date" value={from} onChange={(e) => setFrom(e.currentTarget.value)} />
+        <TextInput size="md" w={150} label="To" type="date" value={to} onChange={(e) => setTo(e.currentTarget.value)} />
         <Button h={48} variant="default" component="a" href={csv} download leftSection={<IconDownload size={20} />}>
           CSV
         </Button>
@@ -160,6 +163,27 @@ const called = (thing: string) =>
 function Compared({ pair, clear }: { pair: number[]; clear: () => void }) {
   const { id, job } = useJobContext();
   const [from = 1, to] = pair;
+  const navigate = useNavigate();
+  const [copying, setCopying] = useState(false);
+  // another job that is as this one was: to look at, or to go on from
+  const copy = async () => {
+    setCopying(true);
+    try {
+      const then = await got(api.GET("/api/jobs/{id}/document", { params: { path: { id }, query: { revision: from } } }));
+      const document = { ...(then as unknown as Job["document"]) };
+      const made = newId();
+      await got(
+        api.PUT("/api/jobs/{id}", {
+          params: { path: { id: made } },
+          body: { ...document, name: `${document.name}, as of revision ${from}`.slice(0, 200) },
+        }),
+      );
+      navigate(`/jobs/${made}/read`);
+    } catch (e) {
+      tell(e);
+    }
+    setCopying(false);
+  };
   const changes = useQuery({
     queryKey: ["changes", id, from, to ?? job.revision],
     queryFn: () => got(api.GET("/api/jobs/{id}/changes", { params: { path: { id }, query: { from, ...(to ? { to } : {}) } } })),
@@ -206,6 +230,9 @@ function Compared({ pair, clear }: { pair: number[]; clear: () => void }) {
             The job as of {r}
           </Button>
         ))}
+        <Button h={48} variant="default" loading={copying} onClick={copy}>
+          Open a copy as of {from}
+        </Button>
         <Button h={48} variant="subtle" onClick={clear}>
           Done
         </Button>

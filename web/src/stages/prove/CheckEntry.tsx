@@ -1,5 +1,5 @@
 import { Button, Group, SegmentedControl, TextInput } from "@mantine/core";
-import { useLocalStorage, useMediaQuery } from "@mantine/hooks";
+import { useHotkeys, useLocalStorage, useMediaQuery } from "@mantine/hooks";
 import { type FormEvent, useEffect, useRef, useState } from "react";
 import type { Check, Problem } from "../../api/client";
 import { useRoom } from "../../api/hooks";
@@ -63,6 +63,13 @@ export function CheckEntry({ check: c, go }: { check: Check; go: () => void }) {
       ...(device ? { with: device } : {}),
     });
   };
+  const look = (is: "yes" | "no") => {
+    if (c.takes === "look" && !edits.isPending) keep({ check: c.id, is });
+  };
+  useHotkeys([
+    ["y", () => look("yes")],
+    ["n", () => look("no")],
+  ]);
   const submit = (e: FormEvent) => {
     e.preventDefault();
     send();
@@ -171,18 +178,11 @@ export function CheckEntry({ check: c, go }: { check: Check; go: () => void }) {
       )}
       {c.takes === "look" && (
         <Group grow gap="sm">
-          <Button h={64} size="lg" loading={edits.isPending} onClick={() => keep({ check: c.id, is: "yes" })}>
-            So it is
+          <Button h={64} size="lg" loading={edits.isPending} onClick={() => look("yes")}>
+            So it is <kbd className="wide-only">y</kbd>
           </Button>
-          <Button
-            h={64}
-            size="lg"
-            variant="outline"
-            color="red"
-            loading={edits.isPending}
-            onClick={() => keep({ check: c.id, is: "no" })}
-          >
-            Not so
+          <Button h={64} size="lg" variant="outline" color="red" loading={edits.isPending} onClick={() => look("no")}>
+            Not so <kbd className="wide-only">n</kbd>
           </Button>
         </Group>
       )}

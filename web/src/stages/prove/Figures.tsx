@@ -89,7 +89,8 @@ export default function Figures() {
               data={f.paces.map((p) => ({ name: `${p.said} (${p.of})`, took: p.minutes, planned: p.planned }))}
               dataKey="name"
               orientation="vertical"
-              yAxisProps={{ width: 180 }}
+              yAxisProps={{ width: 200, tick: { fontSize: 14 } }}
+              xAxisProps={{ tick: { fontSize: 14 } }}
               withLegend
               tickLine="none"
               series={[
@@ -160,7 +161,8 @@ function Spreads({ all, none }: { all: Spread[]; none: string }) {
         }))}
         dataKey="name"
         orientation="vertical"
-        yAxisProps={{ width: 140 }}
+        yAxisProps={{ width: 150, tick: { fontSize: 14 } }}
+        xAxisProps={{ tick: { fontSize: 14 } }}
         tickLine="none"
         withTooltip={false}
         minBarSize={3}

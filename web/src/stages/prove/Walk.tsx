@@ -38,6 +38,12 @@ export function Walk() {
   const go = () => choose(nextAfter(all, current?.id)?.id);
   const drawing = plan.drawings[wall];
   const done = all.filter((c) => c.state === "pass" || c.state === "accepted").length;
+  // the next wall, as they go up, that has checks to make
+  const turns = plan.plan.order.map((t) => t.wall);
+  const from = turns.indexOf(w.id) + 1;
+  const next = [...turns.slice(from), ...turns.slice(0, from)].find(
+    (id) => id !== w.id && (plan.plan.proved.find((p) => p.wall === id)?.toDo ?? 0) > 0,
+  );
   const close = (undone: boolean) =>
     edits.make({ do: "note", part: "closed", line: { wall: w.id, ...(undone ? { undone } : {}) } }).catch(tell);
   return (
@@ -65,7 +71,19 @@ export function Walk() {
           />
         )}
       </div>
-      <div className="walk-entry">{current && <CheckEntry key={current.id} check={current} go={go} />}</div>
+      <div className="walk-entry">
+        {proved.toDo === 0 && (
+          <p className="walk-done">
+            <b>Every check of this wall is made.</b>
+            {next && (
+              <Button h={48} onClick={() => setSearch({ wall: next }, { replace: true })}>
+                On to wall {next}
+              </Button>
+            )}
+          </p>
+        )}
+        {current && <CheckEntry key={current.id} check={current} go={go} />}
+      </div>
       <div className="walk-list">
         {groups.map(([title, kinds]) => {
           const some = all.filter((c) => kinds.includes(c.kind));
