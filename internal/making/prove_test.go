@@ -42,7 +42,7 @@ func closed(wall string, undone bool) job.Act {
 // What can't be is refused at its field, and nothing of it is kept.
 func TestWhatIsProvedMustBeThere(t *testing.T) {
 	first := &onSite{d: jobtest.Demo(t, "bindery")}
-	require.Empty(t, first.done("Ada", settled("brace.D.12 in", "off")))
+	require.Empty(t, first.done("Ada", settled("brace.D.1", "off")))
 	for name, c := range map[string]struct {
 		act job.Act
 		at  string
@@ -59,9 +59,9 @@ func TestWhatIsProvedMustBeThere(t *testing.T) {
 		"an item of no piece":                {open(job.Noted{Kind: "brace", Member: "A-S99", What: "x"}), "edits[0].line.member"},
 		"built otherwise, not said how":      {open(job.Noted{Kind: "substitution", What: "x", Designed: "y"}), "edits[0].line"},
 		"by no day":                          {open(job.Noted{Kind: "brace", What: "x", Due: "soon"}), "edits[0].line.due"},
-		"settled, not said how":              {settled("brace.D.74 1/2 in", " "), "edits[0].line.line"},
+		"settled, not said how":              {settled("brace.D.2", " "), "edits[0].line.line"},
 		"nothing of that name":               {settled("brace.Q", "off"), "edits[0].line.item"},
-		"settled twice, by two people":       {settled("brace.D.12 in", "off, I say"), "edits[0].line.item"},
+		"settled twice, by two people":       {settled("brace.D.1", "off, I say"), "edits[0].line.item"},
 		"closed while things are open":       {closed("D", false), "edits[0].line.wall"},
 		"a wall that is gone, closed":        {closed("Z", false), "edits[0].line.wall"},
 		"open again, though never closed":    {closed("D", true), "edits[0].line.wall"},

@@ -34,7 +34,15 @@ func (l *lister) add(kind, wall, place, member string, code words.Code, args ...
 	if place != "" {
 		id += "." + place
 	}
-	l.out = append(l.out, Item{Noted: job.Noted{Item: id, Kind: kind, Wall: wall, Member: member, What: l.r.Rules.Tell(code, args...)}, Planned: true})
+	return l.put(job.Noted{Item: id, Kind: kind, Wall: wall, Member: member, What: l.r.Rules.Tell(code, args...)})
+}
+
+// put lists an item, under a name of its own.
+func (l *lister) put(n job.Noted) *Item {
+	for k, id := 2, n.Item; slices.ContainsFunc(l.out, func(x Item) bool { return x.Item == n.Item }); k++ {
+		n.Item = fmt.Sprintf("%s.%d", id, k)
+	}
+	l.out = append(l.out, Item{Noted: n, Planned: true})
 	return &l.out[len(l.out)-1]
 }
 
@@ -54,8 +62,7 @@ func Temporary(r *work.Result, raised []raising.Raising, p *days.Plan) []Item {
 	if p != nil {
 		for _, t := range p.Tasks {
 			if t.Kind == days.Waits {
-				one := l.add("wait", t.Wall, "", "", words.OpenWait, t.Why)
-				one.Item = t.ID
+				one := l.put(job.Noted{Item: t.ID, Kind: "wait", Wall: t.Wall, What: l.r.Rules.Tell(words.OpenWait, t.Why)})
 				if t.Wait >= 0 {
 					w := r.Schedule.Waits[t.Wait]
 					one.Who, one.Due = w.Who, r.Schedule.Waits[t.Wait].Wait.On
@@ -74,8 +81,8 @@ func Temporary(r *work.Result, raised []raising.Raising, p *days.Plan) []Item {
 func (l *lister) wall(of *raising.Raising) {
 	w, u := of.Wall, l.r.Rules.Units
 	id := w.Wall.ID
-	for _, at := range of.Braces {
-		l.add("brace", id, u.Write(at), "", words.OpenBrace, at)
+	for i, at := range of.Braces {
+		l.add("brace", id, fmt.Sprint(i+1), "", words.OpenBrace, at)
 	}
 	for _, part := range of.Later {
 		said := map[string]words.Term{raising.TopPlate: words.Term(wood.TopPlate), raising.Header: words.Term(wood.HeaderPly), raising.Between: words.Term(wood.Nogging)}[part]
@@ -100,12 +107,12 @@ func (l *lister) wall(of *raising.Raising) {
 		if x.Serves != "" || x.Kind == boards.Waits && pendingOnly(x, waiting) {
 			continue
 		}
-		one := Item{Noted: job.Noted{Kind: cmp.Or(kind, "other"), Wall: id, What: x.Text + " " + x.Do}, Planned: true}
-		one.Item = fmt.Sprintf("left.%s.%s.%s.%s", id, x.Kind, u.Write(x.From), u.Write(x.Height))
+		one := l.put(job.Noted{
+			Item: fmt.Sprintf("left.%s.%s.%s.%s", id, x.Kind, about(u, x.From), about(u, x.Height)), Kind: cmp.Or(kind, "other"), Wall: id, What: x.Text + " " + x.Do,
+		})
 		if len(x.Members) > 0 {
 			one.Member = x.Members[0]
 		}
-		l.out = append(l.out, one)
 	}
 }
 

@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/job"
+	"homalos/internal/measure"
 	"homalos/internal/proving"
 )
 
@@ -112,4 +113,33 @@ func TestWhatKeepsAWallFromBeingClosed(t *testing.T) {
 	d.Record.Items = append(d.Record.Items, job.Noted{Item: "clamp", Wall: "A", Kind: "closure", What: "a clamp"})
 	assert.Len(t, why().Items, 1)
 	assert.Len(t, why().Said, 2)
+}
+
+// A reading that is corrected by a hair leaves every check and every item its name: what
+// was said of it stays said.
+func TestNamesOutlastAHair(t *testing.T) {
+	for _, file := range []string{"bindery.json", "wardrobe.json"} {
+		names := func(d job.Document) (checks, items []string) {
+			p := asked(t, d)
+			for _, a := range p.asks {
+				checks = append(checks, a.ID)
+			}
+			return checks, named(p.left)
+		}
+		d := demoJob(t, file)
+		for i := range d.Walls {
+			d.Walls[i].Raise = &job.Raise{Way: "tilt"}
+		}
+		checks, items := names(d)
+		for i := range d.Survey.Ties {
+			if tie := &d.Survey.Ties[i]; tie.Kind == "length" {
+				was, err := tie.Value.In(d.Units)
+				require.NoError(t, err)
+				tie.Value = job.Exactly(was+measure.Millimetre/2, d.Units)
+			}
+		}
+		nowChecks, nowItems := names(d)
+		assert.Equal(t, checks, nowChecks)
+		assert.Equal(t, items, nowItems)
+	}
 }

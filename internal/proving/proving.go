@@ -126,6 +126,9 @@ func (a *asker) ask(x Ask, kind Kind, takes Takes, place string) *Ask {
 	if place != "" {
 		x.ID += "." + place
 	}
+	for n, id := 2, x.ID; slices.ContainsFunc(a.out, func(o Ask) bool { return o.ID == x.ID }); n++ {
+		x.ID = fmt.Sprintf("%s.%d", id, n)
+	}
 	if x.To == 0 {
 		x.To = x.At
 	}
@@ -386,16 +389,22 @@ func (a *asker) backing() {
 			}
 		}
 		for _, at := range distinct(edges) {
-			a.ask(Ask{At: at, High: .5, First: true, Text: a.tell(words.AskEdge, a.tell(face), at)}, Backing, Look, name+"."+u.Write(at))
+			a.ask(Ask{At: at, High: .5, First: true, Text: a.tell(words.AskEdge, a.tell(face), at)}, Backing, Look, name+"."+about(u, at))
 		}
 		for _, up := range distinct(seams) {
 			high := .5
 			if gap, known := a.gap(a.w.Wall.Length / 2); known && gap > 0 {
 				high = min(1, up.Millimetres()/gap.Millimetres())
 			}
-			a.ask(Ask{At: 0, To: a.w.Wall.Length, High: high, First: true, Text: a.tell(words.AskSeam, a.tell(face), up)}, Backing, Look, name+".seam."+u.Write(up))
+			a.ask(Ask{At: 0, To: a.w.Wall.Length, High: high, First: true, Text: a.tell(words.AskSeam, a.tell(face), up)}, Backing, Look, name+".seam."+about(u, up))
 		}
 	}
+}
+
+// about names a place by its inch, or its 25 mm: what moves by a hair keeps its name, and
+// what was said of it.
+func about(u measure.System, at measure.Length) string {
+	return u.Write(at.Nearest(u.Pick(measure.Inch, 25*measure.Millimetre)))
 }
 
 func distinct(all []measure.Length) []measure.Length {
@@ -408,16 +417,16 @@ func (a *asker) hidden() {
 	w := a.w.Wall
 	a.ask(Ask{At: w.Length / 2, High: .5, First: true, Text: a.tell(words.AskPhotoOpen)}, Hidden, Photo, "")
 	for _, c := range a.w.Crossed {
-		a.ask(Ask{At: c.At, High: .9, First: true, Text: a.tell(words.AskPhotoThrough, c.At, strings.Join(c.Things, ", "))}, Hidden, Photo, c.Thing)
+		a.ask(Ask{At: c.At, High: .9, First: true, Text: a.tell(words.AskPhotoThrough, c.At, strings.Join(c.Things, ", "))}, Hidden, Photo, "through."+c.Thing)
 	}
 	for _, at := range a.holes() {
-		a.ask(Ask{At: at, High: .4, First: true, Text: a.tell(words.AskPhotoBored, at)}, Hidden, Photo, "at "+a.r.Rules.Units.Write(at))
+		a.ask(Ask{At: at, High: .4, First: true, Text: a.tell(words.AskPhotoBored, at)}, Hidden, Photo, "bored."+about(a.r.Rules.Units, at))
 	}
 	for _, b := range a.w.Bears {
 		for _, o := range w.Openings {
 			if o.ID == b.Opening {
 				a.ask(Ask{At: o.Left(), To: o.Right(), High: .9, First: true, Text: a.tell(words.AskBearing, o.ID, b.Entry.By, b.Entry.Paper)}, Bearing, Look, o.ID)
-				a.ask(Ask{At: o.Centre, High: .9, First: true, Text: a.tell(words.AskPhotoBearing, o.ID)}, Hidden, Photo, o.ID)
+				a.ask(Ask{At: o.Centre, High: .9, First: true, Text: a.tell(words.AskPhotoBearing, o.ID)}, Hidden, Photo, "bearing."+o.ID)
 			}
 		}
 	}

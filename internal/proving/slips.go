@@ -58,7 +58,15 @@ func (a *asker) marks() {
 		near, turned, hook = turned, near, true
 	}
 	limit := max(a.r.Rules.Mark, l.Flush)
+	// the top plate begins and ends elsewhere where what it meets leans
+	begins, ends := w.Start.Top, w.Stop.Top
+	if hook {
+		begins, ends = ends, begins
+	}
 	for i, name := range []string{"bottom", "top"} {
+		if i == 1 {
+			near, turned = near-begins, turned-ends
+		}
 		plate := []words.Code{words.PlateBottomSaid, words.PlateTopSaid}[i]
 		a.ask(Ask{
 			At: best.From, High: []float64{.03, .97}[i], Should: near, Limit: limit, Text: a.tell(words.AskMarks, a.tell(plate), a.end(hook), best.ID),

@@ -81,14 +81,14 @@ func TestTwoPeopleSettleOneItem(t *testing.T) {
 	t.Parallel()
 	a := start(t).withBindery()
 	settle := func(revision int, by, line string) reply {
-		return a.call("POST", jobPath+"/edits", "", said{"revision": revision, "by": by, "device": by, "edits": []said{note("settled", said{"item": "brace.D.12 in", "line": line})}})
+		return a.call("POST", jobPath+"/edits", "", said{"revision": revision, "by": by, "device": by, "edits": []said{note("settled", said{"item": "brace.D.1", "line": line})}})
 	}
 	require.Equal(t, http.StatusOK, settle(1, "Ada", "taken off").status)
 	late := settle(1, "Bo", "off, and stored")
 	assert.Equal(t, http.StatusConflict, late.status)
 	assert.Contains(t, string(late.raw), "taken off")
 	assert.Equal(t, http.StatusUnprocessableEntity, settle(2, "Bo", "off, and stored").status)
-	require.Equal(t, http.StatusOK, a.edit(2, note("settled", said{"item": "brace.D.12 in", "undone": true})).status)
+	require.Equal(t, http.StatusOK, a.edit(2, note("settled", said{"item": "brace.D.1", "undone": true})).status)
 	assert.Equal(t, http.StatusOK, settle(3, "Bo", "off, and stored").status)
 }
 

@@ -133,7 +133,7 @@ func prove(base string) error {
 		{check("B.light", said{"accepted": true, "by": "the bindery's owner", "why": "skirting covers it"}), check("B.fixings", said{"is": "yes"}), note("photos", kept)},
 		{note("items", said{"kind": "substitution", "what": "Header over D2", "wall": "B", "designed": "one 2x4 on edge", "built": "two, flat", "who": "Ines", "due": "2026-12-09"})},
 		{note("items", said{"kind": "closure", "what": "Sheet over the hall's doorway", "wall": "B", "who": "Tomas", "due": "2026-12-11"})},
-		{note("settled", said{"item": "brace.D.12 in", "line": "taken off, the wall is fixed"})},
+		{note("settled", said{"item": "brace.D.1", "line": "taken off, the wall is fixed"})},
 		{said{"do": "worked", "worked": said{"task": "B.mark", "hours": 1.25, "people": 1, "on": "2026-12-02"}}, said{"do": "worked", "worked": said{"task": "B.cut", "hours": 2, "people": 1, "on": "2026-12-02"}}},
 	} {
 		by = "Ines"

@@ -111,6 +111,11 @@ export function Walk() {
         {proved.closed ? (
           <>
             <h3>Closed{proved.closedBy ? ` by ${proved.closedBy}` : ""}</h3>
+            {proved.why.map((t) => (
+              <p key={t} className="is-held">
+                Since then: <Said text={t} />
+              </p>
+            ))}
             <Button h={48} variant="default" onClick={() => close(true)}>
               It is open again
             </Button>
