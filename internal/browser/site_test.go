@@ -140,17 +140,17 @@ func TestTheKeypadWritesFractions(t *testing.T) {
 	v.until(`[...document.querySelectorAll('table.readings b')].some(b => b.innerText === '96 1/4')`)
 }
 
-func TestDarkStaysDarkAndStagesToComeSaySo(t *testing.T) {
+func TestDarkStaysDark(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 800, true)
 	v.goes("/jobs/" + id + "/prove")
-	v.sees("Nothing is cut yet")
+	v.sees("Not to be closed yet")
 	v.presses("Light or dark")
 	v.until(`document.documentElement.dataset.mantineColorScheme === 'dark'`)
 	require.NoError(t, chromedp.Do(v.ctx, chromedp.Reload()))
 	v.until(`document.documentElement.dataset.mantineColorScheme === 'dark'`)
 	v.presses("Prove")
-	v.sees("Nothing is cut yet")
+	v.sees("Not to be closed yet")
 	v.goes("/jobs/0190c0de-0000-7000-8000-00000000ffff/read")
 	v.sees("This job isn't here")
 }
