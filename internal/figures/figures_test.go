@@ -27,7 +27,7 @@ type planned struct {
 	d    job.Document
 }
 
-func plan(t *testing.T, d job.Document) *planned {
+func plan(t require.TestingT, d job.Document) *planned {
 	s, faults := site.Of(d)
 	require.Empty(t, faults)
 	r := work.Out(s)
@@ -36,7 +36,7 @@ func plan(t *testing.T, d job.Document) *planned {
 	return &planned{r, proving.Asks(r, all), d}
 }
 
-func bindery(t *testing.T) job.Document {
+func bindery(t require.TestingT) job.Document {
 	raw, err := demo.Jobs.ReadFile("bindery.json")
 	require.NoError(t, err)
 	d, faults := job.Read(raw)

@@ -11,7 +11,6 @@ const Cut = lazy(() => import("../stages/cut/Cut"));
 const Stock = lazy(() => import("../stages/stock/Stock"));
 const Stand = lazy(() => import("../stages/stand/Stand"));
 const Prove = lazy(() => import("../stages/prove/Prove"));
-const Later = lazy(() => import("../stages/later/Later"));
 
 /** The addresses: the jobs, and the six stages of one. */
 export function App() {
@@ -29,7 +28,7 @@ export function App() {
             <Route path="cut" element={<Cut />} />
             <Route path="stand" element={<Stand />} />
             <Route path="prove" element={<Prove />} />
-            <Route path=":stage" element={<Later />} />
+            <Route path=":stage" element={<Navigate to="../read" replace />} />
           </Route>
           <Route path="*" element={<Navigate to="/" replace />} />
         </Routes>
