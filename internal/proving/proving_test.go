@@ -137,6 +137,10 @@ func TestWhatIsRackedBackIsSquare(t *testing.T) {
 			}
 			assert.InDelta(t, rack, back, 0.02, "what it is off says how far it is racked")
 			assert.Equal(t, math.Abs(long-math.Hypot(144, 96)) > 0.1251, r.State == proving.Mend)
+			if w := p.r.Walls[0].Wall; r.State == proving.Mend { // back to where it came from, whichever diagonal tells
+				assert.Contains(t, r.Do, w.EndName(rack < 0))
+				assert.NotContains(t, r.Do, w.EndName(rack > 0))
+			}
 		}
 	})
 }
@@ -227,4 +231,16 @@ func TestAPhotoIsAskedFor(t *testing.T) {
 	assert.Equal(t, proving.ToDo, with(job.Record{Checks: []job.Checked{{Check: a.ID, Is: "yes"}}}))
 	assert.Equal(t, proving.Pass, with(job.Record{Photos: []job.Photo{{Check: a.ID}}}))
 	assert.Equal(t, proving.Accepted, with(job.Record{Checks: []job.Checked{{Check: a.ID, Accepted: true, By: "the client"}}}))
+}
+
+// Where what a wall meets leans, its top plate begins 1/2 in farther in: the tape hooked on
+// it reads that much less to the same stud.
+func TestMarksOfATopPlateThatBeginsFartherIn(t *testing.T) {
+	p := asked(t, level(t))
+	bottom, top := p.ask(t, "A.marks.bottom").Should, p.ask(t, "A.marks.top").Should
+	assert.Equal(t, bottom, top)
+	p.r.Walls[0].Wall.Start.Top = in / 2
+	p.asks = proving.Asks(p.r, raising.Of(p.r))
+	assert.Equal(t, bottom, p.ask(t, "A.marks.bottom").Should)
+	assert.Equal(t, bottom-in/2, p.ask(t, "A.marks.top").Should)
 }

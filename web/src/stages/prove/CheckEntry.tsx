@@ -2,10 +2,11 @@ import { Button, Group, SegmentedControl, TextInput } from "@mantine/core";
 import { useHotkeys, useLocalStorage, useMediaQuery } from "@mantine/hooks";
 import { type FormEvent, useEffect, useRef, useState } from "react";
 import type { Check, Problem } from "../../api/client";
-import { useRoom } from "../../api/hooks";
+import { newId, useRoom } from "../../api/hooks";
 import { useJobContext } from "../../app/Shell";
 import { tell } from "../../app/say";
 import { Len, Said } from "../../drawing/Len";
+import { byWhom } from "../../edits/me";
 import { type Draft, useEdits } from "../../edits/useEdits";
 import { Keypad } from "../../entry/Keypad";
 import { LengthField } from "../../entry/LengthField";
@@ -62,6 +63,20 @@ export function CheckEntry({ check: c, go }: { check: Check; go: () => void }) {
       ...(c.takes === "lean" && over.trim() ? { over: over.trim() } : {}),
       ...(device ? { with: device } : {}),
     });
+  };
+  // what was found where it stands is a reading like any other: what becomes of the pieces follows
+  const reread = (found: string) => {
+    const by = byWhom();
+    const reading = {
+      id: newId(),
+      kind: "gap" as const,
+      basis: "open" as const,
+      place: { wall: c.wall, station: c.at },
+      value: found,
+      taken: new Date().toISOString(),
+      ...(by ? { by } : {}),
+    };
+    edits.make({ do: "add-reading", reading }).catch(tell);
   };
   const look = (is: "yes" | "no") => {
     if (c.takes === "look" && !edits.isPending) keep({ check: c.id, is });
@@ -185,6 +200,11 @@ export function CheckEntry({ check: c, go }: { check: Check; go: () => void }) {
             Not so <kbd className="wide-only">n</kbd>
           </Button>
         </Group>
+      )}
+      {c.state === "mend" && c.value && (c.kind === "height" || c.id.endsWith(".height")) && (
+        <Button h={48} variant="default" loading={edits.isPending} onClick={() => reread(c.value ?? "")}>
+          Keep <Len text={c.value} /> as a reading there
+        </Button>
       )}
       <PhotosOf tie={{ wall: c.wall, check: c.id }} asked={c.takes === "photo"} />
       {(c.state === "mend" || (c.takes === "photo" && c.state === "to-do")) &&
