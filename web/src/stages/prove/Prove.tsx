@@ -1,6 +1,6 @@
 import { Button, SegmentedControl } from "@mantine/core";
 import { IconFileText } from "@tabler/icons-react";
-import { lazy, Suspense } from "react";
+import { lazy, Suspense, useEffect, useRef } from "react";
 import { useSearchParams } from "react-router";
 import { useJobContext } from "../../app/Shell";
 import { Loading } from "../../app/States";
@@ -20,6 +20,12 @@ export default function Prove() {
   const mend = plan.plan.remedies.filter((r) => r.do !== "fits").length;
   const open = plan.plan.openList.filter((o) => !o.settled).length;
   const count = (text: string, n: number) => (n > 0 ? `${text} (${n})` : text);
+  const row = useRef<HTMLDivElement>(null);
+  // on a phone the row runs on beyond the screen
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is the view that moves it
+  useEffect(() => {
+    row.current?.querySelector("[data-active]")?.scrollIntoView({ block: "nearest", inline: "center" });
+  }, [view]);
   const show = (v: string) =>
     setSearch(
       (now) => {
@@ -31,7 +37,7 @@ export default function Prove() {
   return (
     <div className="prove">
       <div className="prove-head no-print">
-        <div className="prove-views">
+        <div className="prove-views" ref={row}>
           <SegmentedControl
             aria-label="What is shown"
             value={view}
