@@ -37,13 +37,13 @@ pdftoppm -r 55 -png -singlefile .data/day.pdf .data/day
 if [ -e docs/screenshots/open-1280.png ]; then
   curl -sf "$at/api/jobs/$bindery/report.pdf" -o .data/report.pdf
   pdftoppm -r 90 -f 3 -l 3 -png -singlefile .data/report.pdf .data/report
-  proved=(docs/screenshots/open-1280.png docs/screenshots/log-1280.png docs/screenshots/figures-1280.png)
+  proved=(docs/screenshots/open-1280.png docs/screenshots/change-1280.png docs/screenshots/log-1280.png docs/screenshots/figures-1280.png)
   go run ./scripts/shots -join docs/screenshots/proved.png "${proved[@]}" .data/report.png
   rm "${proved[@]}"
 fi
 go run ./scripts/shots -join docs/screenshots/printed.png "${pages[@]}" .data/card.png .data/day.png
 phones=()
-for view in read mark cut saw stand days prove; do
+for view in read mark cut saw stand days prove change; do
   if [ -e "docs/screenshots/$view-390.png" ]; then phones+=("docs/screenshots/$view-390.png"); fi
 done
 if [ ${#phones[@]} -gt 0 ]; then # all on one picture

@@ -9,6 +9,7 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/measure"
 	"homalos/internal/proving"
 )
 
@@ -200,4 +201,31 @@ func TestAHeaderUnderBuilt(t *testing.T) {
 	p := computed(t, answered(d, job.Checked{Check: "A.bearing.D1", Is: "no"}))
 	assert.Equal(t, []proving.Slip{proving.UnderBuilt}, slips(p))
 	assert.NotEmpty(t, p.Proved[0].Why)
+}
+
+// Every kind of check is asked where there is something to ask it of: of a hall's doors on
+// one head, of a frame that one lines up with, of what carries, of a wall in two sections.
+func TestEveryKindOfCheckIsAskedSomewhere(t *testing.T) {
+	hall := edited(t)
+	hall.Walls[0].Openings = []job.Opening{
+		{ID: "D1", Kind: "door", Centre: job.L("25 in"), Leaf: sized("24", "80"), Head: "hall"}, {ID: "D2", Kind: "door", Centre: job.L("75 in"), Leaf: sized("24", "80"), Head: "hall"},
+	}
+	hall.Walls[0].Raise = &job.Raise{Way: "sections", Sections: job.Ls("50 in")}
+	carries := edited(t)
+	carries.Walls[0].Carries = "yes"
+	carries.Walls[0].Openings = []job.Opening{{ID: "D1", Kind: "door", Centre: job.L("50 in"), Leaf: sized("30", "80"), Bearing: &job.Bearing{By: "an engineer", When: "2026-11-20", Paper: "sheet 3", Plies: 2, Depth: job.L("7 1/4 in"), Each: job.L("3 in")}}}
+	seen := map[proving.Kind]bool{}
+	along := 0
+	for _, d := range []job.Document{jobtest.Demo(t, "bindery"), jobtest.Demo(t, "wardrobe"), inFront(measure.Imperial, false), inFront(measure.Metric, true), hall, carries} {
+		for _, a := range computed(t, d).ToCheck {
+			seen[a.Kind] = true
+			if a.Kind == proving.HeadAlong {
+				along++
+			}
+		}
+	}
+	for _, k := range proving.Kinds {
+		assert.True(t, seen[k], k)
+	}
+	assert.Equal(t, 1, along, "each but the one that the others go by")
 }

@@ -50,6 +50,11 @@ const (
 	Inspector   Kind = "inspector"
 )
 
+// Kinds are all of them.
+var Kinds = []Kind{
+	Section, Marks, Depth, PlumbAcross, PlumbAlong, Straight, Diagonal, Height, Flush, Light, Wide, Rough, Head, HeadAlong, Residual, Door, Shake, Count, Fixings, Backing, Hidden, Bearing, Inspector,
+}
+
 // Takes is what a check is answered with.
 type Takes string
 

@@ -49,9 +49,11 @@ var views = []shot{
 	{"cut-390", 390, 844, bindery + "/cut", "", false},
 	{"saw-390", 390, 844, bindery + "/cut?saw=1", "", false},
 	{"prove-1280", 1280, 1100, bindery + "/prove?wall=B&check=B.plumb-across.end", "", false}, // from here on work was done
+	{"change-390", 390, 844, bindery + "/prove?view=change", "", false},
 	{"prove-390", 390, 844, bindery + "/prove?wall=B&check=B.light", "", false},
 	{"open-1280", 1280, 900, bindery + "/prove?view=open", "", false},
 	{"log-1280", 1280, 900, bindery + "/prove?view=log", "", false},
+	{"change-1280", 1280, 900, bindery + "/prove?view=change", "", false},
 	{"figures-1280", 1280, 1500, bindery + "/prove?view=figures", "", false},
 }
 
