@@ -3,6 +3,7 @@ package server
 import (
 	"context"
 	"reflect"
+	"slices"
 	"strings"
 
 	"homalos/internal/picture"
@@ -18,7 +19,8 @@ type Followed struct {
 	Order    []string          `json:"order" nullable:"false" doc:"Ids of all walls, in order."`
 	Walls    []plan.Wall       `json:"walls" nullable:"false" doc:"Walls of the plan that changed, or are new."`
 	Drawings []picture.Drawing `json:"drawings" nullable:"false" doc:"Their pictures."`
-	Checks   []plan.Check      `json:"checks,omitempty" nullable:"false" doc:"Checks that changed, where all are there as they were; else they are in plan."`
+	Checks   []plan.Check      `json:"checks,omitempty" nullable:"false" doc:"Checks that changed; of walls in anew all of them. They stand in the walls' order."`
+	Anew     []string          `json:"anew,omitempty" nullable:"false" doc:"Walls of which other checks are made than before."`
 	Plan     map[string]any    `json:"plan" doc:"Other fields of the plan that changed."`
 	Beside   map[string]any    `json:"beside" doc:"Fields beside the plan that changed: asks, saw, usual."`
 	Room     map[string]any    `json:"room" doc:"Fields of the room that changed."`
@@ -43,11 +45,8 @@ func (s *Server) followed(ctx context.Context, was, now store.Job, before, after
 			out.Drawings = append(out.Drawings, after.Drawings[i])
 		}
 	}
-	out.Plan = differing(before.Plan, after.Plan, "walls")
-	if changed, same := checksChanged(before.Plan.Checks, after.Plan.Checks); same {
-		out.Checks = changed
-		delete(out.Plan, "checks")
-	}
+	out.Plan = differing(before.Plan, after.Plan, "walls", "checks")
+	out.Checks, out.Anew = checksChanged(before.Plan.Checks, after.Plan.Checks)
 	out.Beside = differing(before, after, "id", "revision", "plan", "drawings")
 	there, looked := s.plans.rooms.Peek(keyOf(was.Document))
 	if !looked {
@@ -66,20 +65,36 @@ func (s *Server) followed(ctx context.Context, was, now store.Job, before, after
 	return out, nil
 }
 
-// checksChanged are the checks that differ; not same where others are there than before.
-func checksChanged(was, now []plan.Check) (changed []plan.Check, same bool) {
-	if len(was) != len(now) {
-		return nil, false
-	}
-	for i := range now {
-		if was[i].ID != now[i].ID {
-			return nil, false
+// checksChanged are the checks that differ, and the walls of which others are asked than
+// before: of those all are given.
+func checksChanged(was, now []plan.Check) (changed []plan.Check, anew []string) {
+	byWall := func(all []plan.Check) map[string][]plan.Check {
+		out := map[string][]plan.Check{}
+		for _, c := range all {
+			out[c.Wall] = append(out[c.Wall], c)
 		}
-		if !reflect.DeepEqual(was[i], now[i]) {
-			changed = append(changed, now[i])
+		return out
+	}
+	before, after := byWall(was), byWall(now)
+	walls := []string{}
+	for _, c := range now {
+		if n := len(walls); n == 0 || walls[n-1] != c.Wall {
+			walls = append(walls, c.Wall)
 		}
 	}
-	return changed, true
+	for _, wall := range walls {
+		old, own := before[wall], after[wall]
+		if !slices.EqualFunc(old, own, func(a, b plan.Check) bool { return a.ID == b.ID }) {
+			changed, anew = append(changed, own...), append(anew, wall)
+			continue
+		}
+		for i := range own {
+			if !reflect.DeepEqual(old[i], own[i]) {
+				changed = append(changed, own[i])
+			}
+		}
+	}
+	return changed, anew
 }
 
 // differing are the fields of two values of one type that differ, by their

@@ -3,6 +3,7 @@ package server_test
 import (
 	"encoding/json"
 	"fmt"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -39,16 +40,31 @@ func laidOver(plan, room, follows fields, revision any) {
 	inner := plan["plan"].(fields)
 	inner["walls"] = lay(inner["walls"].([]any), follows["walls"].([]any), "id")
 	plan["drawings"] = lay(plan["drawings"].([]any), follows["drawings"].([]any), "wall")
-	if changed, some := follows["checks"].([]any); some {
-		was := inner["checks"].([]any)
-		for i := range was {
-			for _, one := range changed {
-				if one.(fields)["id"] == was[i].(fields)["id"] {
-					was[i] = one
+	changed, _ := follows["checks"].([]any)
+	anew, _ := follows["anew"].([]any)
+	checks := []any{}
+	for _, wall := range order {
+		if slices.Contains(anew, wall) {
+			for _, c := range changed {
+				if c.(fields)["wall"] == wall {
+					checks = append(checks, c)
 				}
 			}
+			continue
+		}
+		for _, c := range inner["checks"].([]any) {
+			if c.(fields)["wall"] != wall {
+				continue
+			}
+			for _, now := range changed {
+				if now.(fields)["id"] == c.(fields)["id"] {
+					c = now
+				}
+			}
+			checks = append(checks, c)
 		}
 	}
+	inner["checks"] = checks
 	for from, to := range map[string]fields{"plan": inner, "beside": plan, "room": room["room"].(fields)} {
 		for k, v := range follows[from].(fields) {
 			to[k] = v

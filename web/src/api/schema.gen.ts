@@ -2310,11 +2310,13 @@ export interface components {
             wall?: string;
         };
         Followed: {
+            /** @description Walls of which other checks are made than before. */
+            anew?: string[];
             /** @description Fields beside the plan that changed: asks, saw, usual. */
             beside: {
                 [key: string]: unknown;
             };
-            /** @description Checks that changed, where all are there as they were; else they are in plan. */
+            /** @description Checks that changed; of walls in anew all of them. They stand in the walls' order. */
             checks?: components["schemas"]["PlanCheck"][];
             /** @description Their pictures. */
             drawings: components["schemas"]["PlanDrawing"][];

@@ -5,10 +5,16 @@ import { planAfter, roomAfter } from "./followed";
 type Followed = NonNullable<Edited["follows"]>;
 const wall = (id: string, length: string) => ({ id, length }) as PlanBody["plan"]["walls"][number];
 const drawing = (id: string, length: number) => ({ wall: id, length }) as PlanBody["drawings"][number];
+const check = (wall: string, at: string, state: string) =>
+  ({ id: `${wall}.${at}`, wall, state }) as PlanBody["plan"]["checks"][number];
 const before = {
   id: "j",
   revision: 4,
-  plan: { name: "loft", walls: [wall("A", "96 in"), wall("B", "80 in")] },
+  plan: {
+    name: "loft",
+    walls: [wall("A", "96 in"), wall("B", "80 in")],
+    checks: [check("A", "light", "to-do"), check("B", "light", "to-do"), check("B", "count", "to-do")],
+  },
   drawings: [drawing("A", 1), drawing("B", 2)],
   saw: [],
 } as unknown as PlanBody;
@@ -45,4 +51,13 @@ test("what changed of another revision, or of walls that aren't here, isn't laid
   const room = { revision: 4, room: { held: 2 } as Room };
   expect(roomAfter(room, followed({ from: 2 }), 5)).toBeUndefined();
   expect(roomAfter(room, followed({ room: { held: 1 } }), 5)).toEqual({ revision: 5, room: { held: 1 } });
+});
+
+test("of the checks those that changed are laid over; those of a wall that is checked otherwise come anew", () => {
+  const said = (f: Partial<Followed>) => planAfter(before, followed(f), 5)?.plan.checks.map((c) => `${c.id} ${c.state}`);
+  expect(said({})).toEqual(["A.light to-do", "B.light to-do", "B.count to-do"]);
+  expect(said({ checks: [check("B", "light", "pass")] })).toEqual(["A.light to-do", "B.light pass", "B.count to-do"]);
+  expect(said({ checks: [check("B", "head", "to-do")], anew: ["B"] })).toEqual(["A.light to-do", "B.head to-do"]);
+  const gone = { order: ["B"], walls: [], drawings: [] };
+  expect(said(gone)).toEqual(["B.light to-do", "B.count to-do"]);
 });

@@ -14,9 +14,19 @@ export function planAfter(was: PlanBody | undefined, f: Followed, revision: numb
   const walls = laid(was.plan.walls, f.walls, f.order, (w) => w.id);
   const drawings = laid(was.drawings, f.drawings, f.order, (d) => d.wall);
   if (!walls || !drawings) return undefined;
+  const checks = checksAfter(was.plan.checks, f);
+  return { ...was, ...f.beside, revision, drawings, plan: { ...was.plan, ...f.plan, checks, walls } };
+}
+
+/** The checks in the walls' order: those of walls that are checked otherwise anew, the rest with what changed of them. */
+function checksAfter(was: PlanBody["plan"]["checks"], f: Followed): PlanBody["plan"]["checks"] {
   const changed = new Map((f.checks ?? []).map((c) => [c.id, c]));
-  const checks = changed.size > 0 ? was.plan.checks.map((c) => changed.get(c.id) ?? c) : was.plan.checks;
-  return { ...was, ...f.beside, revision, drawings, plan: { ...was.plan, checks, ...f.plan, walls } };
+  const anew = new Set(f.anew ?? []);
+  return f.order.flatMap((wall) =>
+    anew.has(wall)
+      ? (f.checks ?? []).filter((c) => c.wall === wall)
+      : was.filter((c) => c.wall === wall).map((c) => changed.get(c.id) ?? c),
+  );
 }
 
 /** The same for the room. How uneven it is may follow later. */

@@ -12,6 +12,7 @@ import { Keypad } from "../../entry/Keypad";
 import { LengthField } from "../../entry/LengthField";
 import { PhotosOf } from "../../entry/Photos";
 import { Tray } from "../../entry/Tray";
+import { useHere } from "../../entry/useHere";
 
 type Line = Extract<Extract<Draft, { do: "note" }>, { part: "checks" }>["line"];
 
@@ -27,13 +28,7 @@ export function CheckEntry({ check: c, go }: { check: Check; go: () => void }) {
   const [device, setDevice] = useState("");
   const [accepting, setAccepting] = useState(false);
   const field = useRef<HTMLInputElement>(null);
-  const here = useRef(true);
-  useEffect(() => {
-    here.current = true;
-    return () => {
-      here.current = false;
-    };
-  }, []);
+  const here = useHere();
   const fault: Problem | null = edits.error;
   const measured = c.takes === "length" || c.takes === "off" || c.takes === "lean";
   const units = job.document.units;

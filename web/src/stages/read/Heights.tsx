@@ -19,6 +19,7 @@ import { Circumstances, useCircumstances } from "../../entry/Circumstances";
 import { Keypad } from "../../entry/Keypad";
 import { LengthField } from "../../entry/LengthField";
 import { Tray } from "../../entry/Tray";
+import { useHere } from "../../entry/useHere";
 import { Doubt } from "./Doubt";
 import { ReadingList } from "./ReadingList";
 import { useTakeBack } from "./takeBack";
@@ -35,6 +36,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
   const takeBack = useTakeBack(job);
   const waiting = useWaiting(id);
   const [search, setSearch] = useSearchParams();
+  const here = useHere();
   const touch = useMediaQuery("(pointer: coarse), (max-width: 760px)", false);
   const [keys, setKeys] = useState<boolean>();
   // with the line down no plan follows: what was read and is kept here is asked for no more
@@ -152,7 +154,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
     const mine = ++sent.current;
     edits.make({ do: "add-reading", reading }).then(
       (o) => {
-        if (mine !== sent.current) return; // the next one is on its way already
+        if (!here.current || mine !== sent.current) return; // the next one is on its way already
         // what was typed while the answer was on its way is the next reading
         const onward = !since.current.place && !since.current.value;
         touched.current = !onward;
