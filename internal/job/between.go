@@ -14,6 +14,9 @@ func Between(was, now Document) []Edit {
 	if was.Mark.String() != now.Mark.String() {
 		do(&PutMark{now.Mark})
 	}
+	if !Equal(was.Shop, now.Shop) {
+		do(&PutShop{now.Shop})
+	}
 	if !Equal(was.Rules, now.Rules) {
 		do(&PutRules{now.Rules})
 	}

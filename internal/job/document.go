@@ -21,6 +21,7 @@ type Document struct {
 	Name     string         `json:"name" maxLength:"200" doc:"What the crew calls the job."`
 	Units    measure.System `json:"units" enum:"imperial,metric" doc:"How lengths without a unit are read and all are written."`
 	Mark     Length         `json:"mark,omitzero" format:"length" doc:"Finest mark the crew cuts to. Default 1/16 in or 1 mm."`
+	Shop     *Shop          `json:"shop,omitempty" doc:"The shop rules that the job goes by, as they were when they were chosen: what it changed of them is told. Nothing of the plan follows from it."`
 	Rules    *Rules         `json:"rules,omitempty"`
 	Lumber   []Lumber       `json:"lumber,omitempty" nullable:"false" doc:"Actual sizes, from one piece measured per delivery."`
 	Survey   *Survey        `json:"survey,omitempty"`
@@ -75,6 +76,8 @@ type Rules struct {
 	AlikeBy string `json:"alikeBy,omitempty" enum:"all,wall" doc:"Over all walls, or wall by wall. Default all."`
 
 	FireBlocking *FireBlocking `json:"fireBlocking,omitempty" doc:"How far a bay may be open before a block closes it. Left out: no blocks but the plates."`
+
+	Noggings *Noggings `json:"noggings,omitempty" doc:"Rows that a new wall is given."`
 
 	Bore    Length   `json:"bore,omitzero" format:"length" doc:"How much wider a hole is bored than the pipe that goes through it. Default 1/8 in or 3 mm."`
 	Infill  Length   `json:"infill,omitzero" format:"length" doc:"By how much a frame that fills a hole is smaller than the smallest gauge. Default 1/8 in or 3 mm."`

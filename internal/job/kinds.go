@@ -21,6 +21,7 @@ var Kinds = []Kind{
 	{Do: "put-lumber", About: "Add a lumber or give its measured size anew", New: func() Act { return &PutLumber{} }},
 	{Do: "remove-lumber", About: "Take a lumber out that nothing is made of", New: func() Act { return &RemoveLumber{} }},
 	{Do: "put-rules", About: "The crew's rules", New: func() Act { return &PutRules{} }},
+	{Do: "put-shop", About: "Go by shop rules: rules, mark and lumber that isn't there yet are theirs", New: func() Act { return &PutShop{} }},
 	{Do: "put-order", About: "The order that the walls go up in", New: func() Act { return &PutOrder{} }},
 	{Do: "put-schedule", About: "Who works here, when, and what work waits for", New: func() Act { return &PutSchedule{} }},
 	{Do: "put-mark", About: "The finest mark the crew cuts to", New: func() Act { return &PutMark{} }},

@@ -49,7 +49,8 @@ type EditStep struct {
 	Asked   *job.Edit  // what was asked for, where this is the first of what came of it, and says it otherwise
 	Worked  bool       // the plan worked it out
 
-	from int // which of the edits it came of; -1 for what followed from all
+	under string // of what came of a part of the edit: where in it that stands
+	from  int    // which of the edits it came of; -1 for what followed from all
 }
 
 // Inverse are the edits that take all of it back, in their order.
@@ -128,6 +129,8 @@ func (m *Maker) make(i int, asked job.Edit) {
 		if i == 0 && len(m.faults) == 0 {
 			m.out.Said = job.Say([]job.Edit{e}, nil, m.Now.Units)
 		}
+	case *job.PutShop:
+		made = m.byShop(e, a, path)
 	case *job.CutPiece:
 		made[0] = m.ticked(e, a.Cut, path)
 	case *job.CullStick:
@@ -154,7 +157,11 @@ func (m *Maker) make(i int, asked job.Edit) {
 		if k == 0 && one.ID == "" {
 			one.ID = e.ID
 		}
-		step := EditStep{Edit: one, Inverse: one.On(&m.out.Document, path, &m.faults), Worked: e.Do() == "apply-fix" || e.Do() == "mend", from: i}
+		under := ""
+		if _, shop := e.Act.(*job.PutShop); shop && k > 0 {
+			under = "shop."
+		}
+		step := EditStep{under: under, Edit: one, Inverse: one.On(&m.out.Document, path, &m.faults), Worked: e.Do() == "apply-fix" || e.Do() == "mend", from: i}
 		if k == 0 && !job.SameEdit(one, asked) {
 			step.Asked = &asked
 		}
@@ -206,7 +213,7 @@ func located(faults job.Faults, e Edited) job.Faults {
 				continue
 			}
 			longest = len(at)
-			best = job.Fault{Path: fmt.Sprintf("edits[%d].%s%s", step.from, field, rest), Text: f.Text}
+			best = job.Fault{Path: fmt.Sprintf("edits[%d].%s%s%s", step.from, step.under, field, rest), Text: f.Text}
 			if step.Worked {
 				best = job.Fault{Path: fmt.Sprintf("edits[%d].fix", step.from), Text: f.Path + ": " + f.Text}
 			}

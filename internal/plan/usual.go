@@ -24,13 +24,21 @@ type Usual struct {
 	Stock   [][]string     `json:"stock" nullable:"false" doc:"Stock lengths of each lumber, in the job's order, with the usual ones filled in."`
 	Fill    job.Insulation `json:"fill" doc:"What bays are offered to be filled with; over is how much larger than its bay it is cut."`
 	Tops    int            `json:"tops" doc:"Top plates that a new wall is offered: one is usual for partitions."`
+	Departs []Departs      `json:"departs" nullable:"false" doc:"What the job has otherwise than the shop rules it goes by."`
 	ByPlace []string       `json:"byPlace" nullable:"false" doc:"Ids of all readings along walls, by wall and station."`
+}
+
+// Departs is something that a job has otherwise than the shop rules it goes by.
+type Departs struct {
+	Field string `json:"field" doc:"Of rules, or mark."`
+	Shop  string `json:"shop,omitempty" doc:"As the shop has it; left out: as is usual."`
+	Own   string `json:"own,omitempty" doc:"As the job has it; left out: as is usual."`
 }
 
 // Usual fills in the job's defaults.
 func (p Plan) Usual() Usual {
 	s := p.Result.Site
-	out := Usual{Tops: 1, Doors: []job.Opening{}, Windows: []job.Opening{}, Stock: [][]string{}, Bottom: []string{}, ByPlace: []string{}}
+	out := Usual{Tops: 1, Doors: []job.Opening{}, Windows: []job.Opening{}, Stock: [][]string{}, Bottom: []string{}, Departs: []Departs{}, ByPlace: []string{}}
 	u := s.Rules.Units
 	out.Mark = u.Write(s.Rules.Mark)
 	parts := site.UsualParts(u)
@@ -106,6 +114,9 @@ func (p Plan) Usual() Usual {
 		})
 	}
 	out.ByPlace = byPlace(s)
+	for _, x := range s.Doc.Departures() {
+		out.Departs = append(out.Departs, Departs(x))
+	}
 	return out
 }
 

@@ -49,6 +49,7 @@ func (s *Server) editRoutes(api huma.API) {
 	}, s.edit)
 	s.importRoutes(api)
 	s.shelfRoutes(api)
+	s.shopRoutes(api)
 	huma.Register(api, huma.Operation{OperationID: "compare-wall", Method: http.MethodPost, Path: "/api/jobs/{id}/walls/{wall}/compare", Summary: "A wall in another place, side by side by what it costs; nothing is changed"},
 		func(ctx context.Context, in *wallTried) (*struct{ Body advise.Comparison }, error) {
 			now, there, err := s.tried(ctx, in)

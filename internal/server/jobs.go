@@ -136,9 +136,14 @@ func (s *Server) jobRoutes(api huma.API) {
 			Body struct {
 				Name  string `json:"name" minLength:"1" maxLength:"200"`
 				Units string `json:"units" enum:"imperial,metric"`
+				Shop  string `json:"shop,omitempty" maxLength:"64" doc:"Id of the shop rules that it begins by."`
 			}
 		}) (*jobAnswer, error) {
-			return s.create(ctx, in.ID, job.Starter(in.Body.Name, in.Body.Units))
+			d, err := s.begun(ctx, in.Body.Name, in.Body.Units, in.Body.Shop)
+			if err != nil {
+				return nil, problem(ctx, err)
+			}
+			return s.create(ctx, in.ID, d)
 		})
 	huma.Register(api, huma.Operation{OperationID: "get-plan", Method: http.MethodGet, Path: "/api/jobs/{id}/plan", Summary: "What follows from a job's inputs"}, s.plan)
 }

@@ -26,24 +26,7 @@ func (r *resolver) between(path string, w job.Wall, wall *framing.Wall) {
 	}
 	if n := w.Noggings; n != nil {
 		wall.Staggered = n.Lie == "staggered"
-		for i, row := range n.Rows {
-			at := fmt.Sprintf("%s.noggings.rows[%d]", path, i)
-			out := framing.NoggingRow{
-				Mid: row.Mid, Height: r.optional(at+".height", row.Height, wall.Lumber.Thickness, most),
-				FromBottom: r.optional(at+".fromBottom", row.FromBottom, wall.Lumber.Thickness/2, most), FromTop: r.optional(at+".fromTop", row.FromTop, wall.Lumber.Thickness/2, most),
-			}
-			ways := 0
-			for _, given := range []bool{row.Mid, row.Height.Given(), row.FromBottom.Given(), row.FromTop.Given()} {
-				if given {
-					ways++
-				}
-			}
-			if ways != 1 {
-				r.faults.Add(at, "say where it lies in one way: mid, height, fromBottom or fromTop")
-				continue
-			}
-			wall.Noggings = append(wall.Noggings, out)
-		}
+		wall.Noggings = r.nogged(path+".noggings", n, wall.Lumber.Thickness)
 	}
 	for i, b := range w.Backing {
 		at := fmt.Sprintf("%s.backing[%d]", path, i)
@@ -70,4 +53,28 @@ func (r *resolver) between(path string, w job.Wall, wall *framing.Wall) {
 			wall.Backing = append(wall.Backing, out)
 		}
 	}
+}
+
+// nogged reads rows of noggings of so thick wood.
+func (r *resolver) nogged(path string, n *job.Noggings, thick measure.Length) (out []framing.NoggingRow) {
+	most := 10 * measure.Metre
+	for i, row := range n.Rows {
+		at := fmt.Sprintf("%s.rows[%d]", path, i)
+		one := framing.NoggingRow{
+			Mid: row.Mid, Height: r.optional(at+".height", row.Height, thick, most),
+			FromBottom: r.optional(at+".fromBottom", row.FromBottom, thick/2, most), FromTop: r.optional(at+".fromTop", row.FromTop, thick/2, most),
+		}
+		ways := 0
+		for _, given := range []bool{row.Mid, row.Height.Given(), row.FromBottom.Given(), row.FromTop.Given()} {
+			if given {
+				ways++
+			}
+		}
+		if ways != 1 {
+			r.faults.Add(at, "say where it lies in one way: mid, height, fromBottom or fromTop")
+			continue
+		}
+		out = append(out, one)
+	}
+	return out
 }

@@ -86,6 +86,9 @@ func (r *resolver) setRules() {
 		r.Weights[key] = given
 	}
 	r.setLimits(rules.Limits)
+	if rules.Noggings != nil {
+		r.nogged("rules.noggings", rules.Noggings, 0)
+	}
 	r.Rules.Floor, r.Rules.Ceiling = r.anchor("rules.fixFloor", rules.FixFloor), r.anchor("rules.fixCeiling", rules.FixCeiling)
 	size := func(name string, given job.Length, inch, mm measure.Length) measure.Length {
 		return r.within("rules."+name, given, u.Pick(inch, mm), 0, 20*measure.Metre)

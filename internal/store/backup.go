@@ -28,6 +28,7 @@ const BackupFormat = "homalos-backup/1"
 var tables = []struct{ name, key, columns, order string }{
 	{"crews", "id", "id, name", "id"},
 	{"shelves", "crew_id", "crew_id, revision, document, updated_at", "crew_id"},
+	{"shops", "crew_id", "crew_id, id, document, updated_at", "id"},
 	{"jobs", "crew_id", "crew_id, id, revision, document, sum, summary, unsnapped, created_at, updated_at, deleted_at", "id"},
 	{"snapshots", "crew_id", "crew_id, job_id, revision, document, sum, at", "job_id, revision"},
 	{"photos", "crew_id", "crew_id, job_id, sum, wide, high, data, at", "job_id, sum"},
@@ -222,13 +223,15 @@ func (d *DB) PutBack(ctx context.Context, from io.Reader, replace bool) (Kept, e
 // makeRoom sees that a crew has no jobs.
 func makeRoom(tx *gorm.DB, crew string, replace bool) error {
 	if replace {
-		if err := tx.Exec("DELETE FROM shelves WHERE crew_id = ?", crew).Error; err != nil {
-			return err
+		for _, table := range []string{"shelves", "shops"} {
+			if err := tx.Exec("DELETE FROM "+table+" WHERE crew_id = ?", crew).Error; err != nil {
+				return err
+			}
 		}
 		return tx.Exec("DELETE FROM jobs WHERE crew_id = ?", crew).Error
 	}
 	var there int64
-	if err := tx.Raw("SELECT (SELECT count(*) FROM jobs WHERE crew_id = @crew) + (SELECT count(*) FROM shelves WHERE crew_id = @crew)", map[string]any{"crew": crew}).Scan(&there).Error; err != nil {
+	if err := tx.Raw("SELECT (SELECT count(*) FROM jobs WHERE crew_id = @crew) + (SELECT count(*) FROM shelves WHERE crew_id = @crew) + (SELECT count(*) FROM shops WHERE crew_id = @crew)", map[string]any{"crew": crew}).Scan(&there).Error; err != nil {
 		return err
 	}
 	if there > 0 {

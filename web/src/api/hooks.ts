@@ -16,6 +16,9 @@ export const useJobs = (named: string) =>
     refetchInterval: (q) => (q.state.data?.pages.some((p) => p.jobs.some((j) => !j.counted)) ? 1500 : false),
   });
 
+/** Shop rules: the crew's own, then those that come with the application. */
+export const useShops = () => useQuery({ queryKey: ["shops"], queryFn: async () => (await got(api.GET("/api/shops"))).shops });
+
 export const useBin = () => useQuery({ queryKey: ["bin"], queryFn: async () => (await got(api.GET("/api/bin"))).jobs });
 
 export const useJob = (id: string) => {

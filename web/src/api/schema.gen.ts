@@ -888,6 +888,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Shop rules: the crew's own, then those that come with the application */
+        get: operations["list-shops"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shops/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep shop rules under a name */
+        put: operations["put-shop"];
+        post?: never;
+        /** Take shop rules out; jobs that go by them keep what they have */
+        delete: operations["delete-shop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/words": {
         parameters: {
             query?: never;
@@ -1459,6 +1494,8 @@ export interface components {
             rules?: components["schemas"]["Rules"];
             /** @description Who works here, when, and what work waits for. */
             schedule?: components["schemas"]["Schedule"];
+            /** @description The shop rules that the job goes by, as they were when they were chosen: what it changed of them is told. Nothing of the plan follows from it. */
+            shop?: components["schemas"]["Shop"];
             survey?: components["schemas"]["Survey"];
             /**
              * @description How lengths without a unit are read and all are written.
@@ -1540,6 +1577,13 @@ export interface components {
             /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
             id?: string;
             rules?: components["schemas"]["Rules"];
+        } | {
+            /** @enum {string} */
+            do: "put-shop";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Left out: it goes by none, and keeps what it has. */
+            shop?: components["schemas"]["Shop"];
         } | {
             /** @enum {string} */
             do: "put-order";
@@ -3888,6 +3932,14 @@ export interface components {
             lumber: string;
             stock: string;
         };
+        PlanDeparts: {
+            /** @description Of rules, or mark. */
+            field: string;
+            /** @description As the job has it; left out: as is usual. */
+            own?: string;
+            /** @description As the shop has it; left out: as is usual. */
+            shop?: string;
+        };
         PlanDetailPiece: {
             flat?: boolean;
             id: string;
@@ -5479,6 +5531,8 @@ export interface components {
             bottom: string[];
             /** @description Ids of all readings along walls, by wall and station. */
             byPlace: string[];
+            /** @description What the job has otherwise than the shop rules it goes by. */
+            departs: components["schemas"]["PlanDeparts"][];
             /** @description For each wall, a usual door in the middle of its widest free stretch, under a free id. */
             doors: components["schemas"]["Opening"][];
             /** @description What bays are offered to be filled with; over is how much larger than its bay it is cut. */
@@ -6006,6 +6060,8 @@ export interface components {
              * @description A reading this close in plan to a wall's line bears on that wall. Default 24 in or 600 mm.
              */
             near?: string;
+            /** @description Rows that a new wall is given. */
+            noggings?: components["schemas"]["Noggings"];
             /**
              * @description How hard a cheaper way to cut the sticks is looked for. Default quick.
              * @enum {string}
@@ -6258,6 +6314,44 @@ export interface components {
              */
             what?: "stick" | "offcut" | "salvage";
         };
+        Shop: {
+            /** @description Made by the client. */
+            id: string;
+            /** @description What a job begins with; a job that has one of that name keeps its own. */
+            lumber?: components["schemas"]["Lumber"][];
+            /**
+             * Format: length
+             * @description Finest mark.
+             */
+            mark?: string;
+            /** @description What the crew calls them. */
+            name: string;
+            rules?: components["schemas"]["Rules"];
+            /** @enum {string} */
+            units: "imperial" | "metric";
+        };
+        ShopKept: {
+            /** @description It comes with the application. */
+            builtIn?: boolean;
+            /** @description Made by the client. */
+            id: string;
+            /** @description What a job begins with; a job that has one of that name keeps its own. */
+            lumber?: components["schemas"]["Lumber"][];
+            /**
+             * Format: length
+             * @description Finest mark.
+             */
+            mark?: string;
+            /** @description What the crew calls them. */
+            name: string;
+            rules?: components["schemas"]["Rules"];
+            /** @enum {string} */
+            units: "imperial" | "metric";
+        };
+        ShopsBody: {
+            /** @description The crew's own first. */
+            shops: components["schemas"]["ShopKept"][];
+        };
         Signed: {
             /** @description RFC 3339, or as written on the paper. */
             at?: string;
@@ -6366,6 +6460,8 @@ export interface components {
         };
         "Start-jobRequest": {
             name: string;
+            /** @description Id of the shop rules that it begins by. */
+            shop?: string;
             /** @enum {string} */
             units: "imperial" | "metric";
         };
@@ -8828,6 +8924,98 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ShelfBody"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-shops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopsBody"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "put-shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Made by the client (UUIDv7). */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Shop"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "delete-shop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {

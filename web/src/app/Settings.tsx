@@ -7,6 +7,7 @@ import { type Draft, type Shown, useEdits } from "../edits/useEdits";
 import { bare } from "../entry/bare";
 import { LengthEdit, LengthField } from "../entry/LengthField";
 import { listed } from "../entry/listed";
+import { ShopRules } from "./ShopRules";
 import { tell } from "./say";
 import { answersTo, Meant, meanings, sets, useWord, type WordSet } from "./words";
 
@@ -46,6 +47,8 @@ export function Settings({ job, usual, close }: { job: Shown; usual: PlanBody["u
   const jambs = (rules.jambs ?? usual.rules.jambs ?? []).map(bare);
   return (
     <Modal opened onClose={close} title="Rules and lumber" size="lg">
+      <ShopRules job={job} usual={usual} />
+      <Divider my="md" label="This job's rules" />
       <SimpleGrid cols={{ base: 1, sm: 2 }} spacing="sm">
         <TextInput
           key={d.name}

@@ -24,6 +24,7 @@ const edits: Edit[] = [
   { do: "remove-opening", wall: "A", opening: "D1" },
   { do: "put-lumber", lumber: { id: "2x6", thickness: "1 1/2 in", depth: "5 1/2 in" } },
   { do: "put-rules", rules: { fit: "1/8 in" } },
+  { do: "put-shop", shop: { id: "s", name: "ours", units: "imperial" } },
   { do: "put-mark", mark: "1/32 in" },
   { do: "put-order", order: ["A"] },
   { do: "put-schedule", schedule: { crew: 1 } },

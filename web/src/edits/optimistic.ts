@@ -28,6 +28,8 @@ export function withEdit(d: Document, e: Edit): Document {
       return { ...d, lumber: put(d.lumber, e.lumber) };
     case "put-rules":
       return { ...d, rules: e.rules };
+    case "put-shop":
+      return { ...d, shop: e.shop };
     case "put-mark":
       return { ...d, mark: e.mark };
     case "put-schedule":

@@ -1,4 +1,15 @@
-import { ActionIcon, Button, FileButton, Group, Modal, SegmentedControl, Stack, Text, TextInput } from "@mantine/core";
+import {
+  ActionIcon,
+  Button,
+  FileButton,
+  Group,
+  Modal,
+  NativeSelect,
+  SegmentedControl,
+  Stack,
+  Text,
+  TextInput,
+} from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useDebouncedValue, useDocumentTitle } from "@mantine/hooks";
 import { notifications } from "@mantine/notifications";
@@ -7,7 +18,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, got, type Problem, type Summary } from "../../api/client";
-import { newId, useBin, useJobs } from "../../api/hooks";
+import { newId, useBin, useJobs, useShops } from "../../api/hooks";
 import { SchemeSwitch } from "../../app/Shell";
 import { Empty, Failed, Loading } from "../../app/States";
 import { tell } from "../../app/say";
@@ -192,13 +203,14 @@ function left(until?: string) {
 
 function Start({ close }: { close: () => void }) {
   const form = useForm({
-    initialValues: { name: "", units: "imperial" as "imperial" | "metric" },
-    transformValues: (v) => ({ ...v, name: v.name.trim() }),
+    initialValues: { name: "", units: "imperial" as "imperial" | "metric", shop: "" },
+    transformValues: ({ shop, ...v }) => ({ ...v, name: v.name.trim(), ...(shop ? { shop } : {}) }),
     validate: { name: (name) => (name.trim() ? null : "give it a name") },
   });
   const go = useNavigate();
   const id = useRef(newId()); // kept until the job is there: started again, since no answer came, it is made once
-  const start = (body: typeof form.values): Promise<unknown> =>
+  const shops = (useShops().data ?? []).filter((s) => s.units === form.values.units);
+  const start = (body: { name: string; units: "imperial" | "metric"; shop?: string }): Promise<unknown> =>
     got(api.POST("/api/jobs/{id}/start", { params: { path: { id: id.current } }, body })).then(
       (job) => go(`/jobs/${job.id}/read`),
       (e: Problem) => {
@@ -215,11 +227,19 @@ function Start({ close }: { close: () => void }) {
           <SegmentedControl
             size="md"
             aria-label="Units"
-            {...form.getInputProps("units")}
+            value={form.values.units}
+            onChange={(units) => form.setValues({ units: units as "imperial", shop: "" })}
             data={[
               { value: "imperial", label: "inches" },
               { value: "metric", label: "millimetres" },
             ]}
+          />
+          <NativeSelect
+            size="md"
+            label="It begins by"
+            description="Rules, mark and lumber; each can be changed in the job."
+            {...form.getInputProps("shop")}
+            data={[{ value: "", label: "what is usual" }, ...shops.map((s) => ({ value: s.id, label: s.name }))]}
           />
           <Button type="submit" h={48}>
             Start it

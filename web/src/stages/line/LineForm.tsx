@@ -80,7 +80,7 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
     const line = tidy(l, isNew);
     const { from: _from, to: _to, ...rest } = wall ?? ({} as Wall);
     const now = {
-      ...rest,
+      ...(wall ? rest : { noggings: job.document.rules?.noggings }),
       id: mark,
       bottom: bottom ? [bottom === wall?.lumber ? lumber : bottom, ...(wall?.bottom?.slice(1) ?? [])] : undefined,
       top: Array.from({ length: tops }, () => top || lumber), // plates of the studs' own lumber change with it

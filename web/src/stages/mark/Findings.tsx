@@ -53,6 +53,7 @@ export function Findings({ findings, of, choose, read }: Props) {
     <section aria-label="Findings" style={{ display: "grid", gap: 12 }}>
       {findings.map((f) => (
         <div key={f.code + (f.at ?? "") + f.text} className={`finding ${f.level}`}>
+          {w && !of && f.level !== "note" && <PhotosOf small tie={{ wall: w.id, finding: f.code + (f.at ? ` ${f.at}` : "") }} />}
           <b className={f.level === "stop" ? "is-stop" : f.level === "warn" ? "is-held" : ""}>
             {words[f.level as keyof typeof words]}: <Told text={f.text} />
           </b>
@@ -81,7 +82,6 @@ export function Findings({ findings, of, choose, read }: Props) {
               )}
             </>
           )}
-          {w && !of && f.level !== "note" && <PhotosOf small tie={{ wall: w.id, finding: f.code + (f.at ? ` ${f.at}` : "") }} />}
         </div>
       ))}
     </section>

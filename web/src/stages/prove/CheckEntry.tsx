@@ -39,7 +39,7 @@ export function CheckEntry({ check: c, go }: { check: Check; go: () => void }) {
   const keep = (line: Line) =>
     edits.make({ do: "note", part: "checks", line }).then(
       () => {
-        if (!here.current) return; // another check was taken in hand meanwhile
+        if (!here()) return; // another check was taken in hand meanwhile
         setValue("");
         setAccepting(false);
         go();

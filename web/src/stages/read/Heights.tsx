@@ -154,7 +154,7 @@ export function Heights({ devices, room }: { devices: boolean; room: Room }) {
     const mine = ++sent.current;
     edits.make({ do: "add-reading", reading }).then(
       (o) => {
-        if (!here.current || mine !== sent.current) return; // the next one is on its way already
+        if (!here() || mine !== sent.current) return; // the next one is on its way already
         // what was typed while the answer was on its way is the next reading
         const onward = !since.current.place && !since.current.value;
         touched.current = !onward;
