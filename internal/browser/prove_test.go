@@ -154,6 +154,21 @@ func TestTheOpenListIsClosed(t *testing.T) {
 	v.until(fmt.Sprintf(`(window.report ??= fetch('/api/jobs/%s/report.pdf').then(r => r.arrayBuffer()).then(b => window.reported = String.fromCharCode(...new Uint8Array(b).slice(0, 5)))) && window.reported === '%%PDF-'`, id))
 }
 
+// A photo that is taken while the line is down waits, and is sent once it is back.
+func TestAPhotoWaitsForTheLine(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 390, 844, true)
+	v.goes("/jobs/" + id + "/prove?wall=A&check=A.hidden")
+	v.sees("A photo of the wall, open")
+	v.does(`window.sent = window.fetch; window.fetch = (at, how) => String(at).endsWith('/photos') ? Promise.reject(new TypeError('no line')) : window.sent(at, how)`)
+	v.takesPhoto(".check-entry input[type=file]")
+	v.sees("Not sent yet")
+	v.does(`window.fetch = window.sent`)
+	v.presses("send it again")
+	v.until(stateOf("A photo of the wall, open", "pass"))
+	assert.Len(t, v.document().Record.Photos, 1)
+}
+
 // takesPhoto gives a file field a photo, as a camera would.
 func (v *visitor) takesPhoto(field string) {
 	v.t.Helper()

@@ -1,7 +1,7 @@
 import { ActionIcon, Button, Modal, TextInput } from "@mantine/core";
 import { IconCamera, IconTrash } from "@tabler/icons-react";
 import { useRef, useState } from "react";
-import type { Photo } from "../api/client";
+import { type Photo, passing } from "../api/client";
 import { useJobContext } from "../app/Shell";
 import { tell } from "../app/say";
 import { byWhom } from "../edits/me";
@@ -22,21 +22,23 @@ export function PhotosOf({ tie, asked = false, small = false }: { tie: Tie; aske
   const [busy, setBusy] = useState(false);
   const [seen, setSeen] = useState<Photo>();
   const all = (job.document.record?.photos ?? []).filter((p) => fits(p, tie));
-  const add = async (files: FileList | null) => {
+  // a photo that couldn't be sent is kept here until the line is back: nobody takes it twice
+  const [unsent, setUnsent] = useState<File[]>([]);
+  const add = async (files: File[]) => {
     setBusy(true);
-    for (const file of files ?? []) {
+    setUnsent([]);
+    const left: File[] = [];
+    for (const file of files) {
       try {
         const kept = await keepPhoto(id, file);
         const by = byWhom();
-        await edits.make({
-          do: "note",
-          part: "photos",
-          line: { ...kept, ...tie, ...(by ? { by } : {}) },
-        });
+        await edits.make({ do: "note", part: "photos", line: { ...kept, ...tie, ...(by ? { by } : {}) } });
       } catch (e) {
+        if (passing(e)) left.push(file);
         tell(e);
       }
     }
+    setUnsent(left);
     setBusy(false);
     if (input.current) input.current.value = "";
   };
@@ -55,7 +57,7 @@ export function PhotosOf({ tie, asked = false, small = false }: { tie: Tie; aske
         multiple
         hidden
         aria-label="Photo file"
-        onChange={(e) => add(e.currentTarget.files)}
+        onChange={(e) => add([...unsent, ...(e.currentTarget.files ?? [])])}
       />
       {small ? (
         <ActionIcon
@@ -78,6 +80,11 @@ export function PhotosOf({ tie, asked = false, small = false }: { tie: Tie; aske
           onClick={() => input.current?.click()}
         >
           Photo
+        </Button>
+      )}
+      {unsent.length > 0 && (
+        <Button h={48} variant="outline" color="red" loading={busy} onClick={() => add(unsent)}>
+          {unsent.length === 1 ? "Not sent yet: send it again" : `${unsent.length} not sent yet: send them again`}
         </Button>
       )}
       {seen && <Seen photo={seen} close={() => setSeen(undefined)} take={take} />}

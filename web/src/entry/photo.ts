@@ -29,7 +29,7 @@ export async function keepPhoto(job: string, file: File): Promise<{ sum: string;
     headers: { "Content-Type": kind },
     body: sent,
   }).catch(() => {
-    throw new Problem(`${file.name} wasn't kept: the server can't be reached. Take it again once the line is back.`, 0);
+    throw new Problem(`${file.name} wasn't sent: the server can't be reached. It waits here.`, 0);
   });
   const said = await answer.json().catch(() => ({}));
   if (!answer.ok) throw new Problem(said.detail ?? `${file.name} wasn't kept.`, answer.status);
