@@ -275,7 +275,7 @@ func (x *reporter) check(c plan.Check) {
 		figures = append(figures, "off "+c.Off)
 	}
 	if len(c.Photos) > 0 {
-		figures = append(figures, fmt.Sprintf("%d photos", len(c.Photos)))
+		figures = append(figures, fmt.Sprintf("%d %s", len(c.Photos), map[bool]string{true: "photo", false: "photos"}[len(c.Photos) == 1]))
 	}
 	style := ""
 	if c.State != "pass" {

@@ -61,10 +61,10 @@ func (s Shop) Begun(d Document) Document {
 // become theirs, and lumber that it has none of yet is added.
 func (d Document) ByShop(s Shop) []Edit {
 	out := []Edit{{Act: &PutShop{Shop: &s}}}
-	if s.Rules != nil && !Equal(d.Rules, s.Rules) {
+	if !Equal(d.Rules, s.Rules) {
 		out = append(out, Edit{Act: &PutRules{Rules: s.Rules}})
 	}
-	if s.Mark.Given() && d.Mark.String() != s.Mark.String() {
+	if d.Mark.String() != s.Mark.String() {
 		out = append(out, Edit{Act: &PutMark{Mark: s.Mark}})
 	}
 	for _, l := range s.Lumber {

@@ -161,7 +161,7 @@ function OneCheck({ c, here, choose }: { c: Check; here: boolean; choose: () => 
         <span className="check-value">
           {c.value !== undefined && c.state !== "to-do" ? <Said text={c.value} /> : null}
           {c.counted !== undefined && `${c.counted}`}
-          {(c.photos ?? []).length > 0 && <small>{c.photos?.length} photos</small>}
+          {(c.photos ?? []).length > 0 && <small>{c.photos?.length === 1 ? "1 photo" : `${c.photos?.length} photos`}</small>}
         </span>
       </button>
     </li>
