@@ -49,7 +49,7 @@ func (f *framer) askOf(which []int) {
 		})
 	}
 	candidates, wants := f.candidates(which)
-	steps := f.heights.Next(f.taken, held, candidates, 12)
+	steps := f.heights.Next(f.all, held, candidates, 12)
 	last := 0 // of the steps: what frees nothing after it isn't worth asking for
 	for turn, step := range steps {
 		var members []int
@@ -163,9 +163,14 @@ func (f *framer) ownWant(m *Member) Want {
 	if near, _, ok := f.between(centre); ok {
 		over = near
 	}
+	part := f.Wall.part(centre)
 	switch {
 	case m.Kind.Upright() && !m.Kind.UnderTop():
 		return Want{"floor", centre}
+	case part.OwnHeight() && m.Kind.OnBottom():
+		return Want{"floor", centre}
+	case part.OwnHeight():
+		return Want{"floor", part.Datum}
 	case m.Kind.Upright() && !m.Kind.OnBottom():
 		return Want{"ceiling", over}
 	}
@@ -182,8 +187,14 @@ func (f *framer) ownReadings(m *Member) []survey.Reading {
 		out = append(out, survey.Reading{Kind: kind, At: f.Wall.At(s)})
 	}
 	stands := m.Kind.Row().Stands
+	part := f.Wall.part(centre)
 	switch stands {
-	case wood.PlateToPlate:
+	case wood.PlateToPlate, wood.JoistToPlate:
+		if part.OwnHeight() {
+			add(survey.FloorReading, centre)
+			add(survey.FloorReading, part.Datum)
+			return out
+		}
 		if !between {
 			add(survey.GapReading, centre)
 		}
@@ -192,7 +203,11 @@ func (f *framer) ownReadings(m *Member) []survey.Reading {
 		if between {
 			return nil
 		}
-		add(survey.CeilingReading, centre)
+		if part.OwnHeight() {
+			add(survey.FloorReading, part.Datum)
+		} else {
+			add(survey.CeilingReading, centre)
+		}
 	case wood.PlateToSill:
 		add(survey.FloorReading, centre)
 	}

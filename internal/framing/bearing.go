@@ -20,6 +20,7 @@ const (
 	Between  Lie = "between"  // it runs along a bay
 	NoJoist  Lie = "none"     // joists were read, none comes near it
 	NotKnown Lie = "not-read" // no joists of this surface were read
+	OffIt    Lie = "off"      // the wall doesn't reach it
 )
 
 // Against is how a wall lies to the joists of one surface, where its plate is
@@ -111,6 +112,10 @@ func Lies(f *Framed, rules Rules, found Found) [2]Against {
 
 func (w *Wall) lie(joists []survey.Joist, of survey.Surface, rules Rules) Against {
 	a := Against{Of: of, Lie: NotKnown}
+	if of == survey.Ceiling && w.Off() {
+		a.Lie = OffIt
+		return a
+	}
 	origin, end := w.At(0), w.At(w.Length)
 	for _, j := range joists {
 		if j.Of == of {
@@ -359,6 +364,8 @@ func (a Against) Said(rules Rules) (text, fix string) {
 		} else {
 			fix += rules.Tell(words.TheyBackCeilingBoardS)
 		}
+	case OffIt:
+		text = rules.Tell(words.DoesNotReachIt)
 	case NoJoist:
 		text = rules.Tell(words.NoJoistComesNear, word)
 		fix = rules.Tell(words.LetInBlocksBetweenNearest)

@@ -59,8 +59,12 @@ func (f *framer) check(found Found) {
 	f.checkPlateDepth()
 	f.checkLean()
 	f.checkFurred()
+	f.checkParts(found)
 	f.checkExtras()
 }
+
+// onTop says whether a piece lies along a wall's top.
+func onTop(k wood.Kind) bool { return k == wood.TopPlate || k == wood.Cap }
 
 // checkPlateDepth: a plate is as deep as the studs on it, or boards find no
 // wood at its edge.
@@ -69,7 +73,7 @@ func (f *framer) checkPlateDepth() {
 	for _, m := range f.Members {
 		// track is made wider than what stands in it
 		taken := m.Lumber.Depth == f.Wall.Lumber.Depth || m.Lumber.Track && m.Lumber.Depth > f.Wall.Lumber.Depth
-		if !m.Kind.Row().Plate || taken || told[m.Lumber] {
+		if !m.Kind.Row().Plate || m.Kind == wood.Cap || taken || told[m.Lumber] {
 			continue
 		}
 		told[m.Lumber] = true
@@ -201,7 +205,7 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 			continue
 		}
 		top := m.Base + f.tall(&m).Millimetres()
-		if m.Kind == wood.TopPlate {
+		if onTop(m.Kind) {
 			if !ceiling.Known {
 				continue
 			}
@@ -282,8 +286,8 @@ func (f *framer) checkHeads() {
 			over := f.heads[i].level()
 			under := top + room - over // the underside of the top plate, where it is lowest
 			text := f.rules.Tell(words.HeaderTooHigh, o.ID, words.MM(top-over), words.MM(under), f.length(-room))
-			if head := (o.FinishFloor + o.Sill + o.Height).Millimetres(); head > under+stack(f.Wall.Top).Millimetres() {
-				text = f.rules.Tell(words.HeadAboveTheCeiling, o.ID, words.MM(head), words.MM(under+stack(f.Wall.Top).Millimetres()))
+			if head := (o.FinishFloor + o.Sill + o.Height).Millimetres(); head > under+f.topStack(o.Centre).Millimetres() {
+				text = f.rules.Tell(words.HeadAboveTheCeiling, o.ID, words.MM(head), words.MM(under+f.topStack(o.Centre).Millimetres()))
 			}
 			f.find(Stop, "header-too-high", at, touched, text, f.rules.Tell(words.TakeLowerLeafFlatterHeader))
 		case room < f.Wall.Lumber.Thickness.Millimetres():
@@ -322,7 +326,7 @@ func (f *framer) checkHeader(m *Member, at measure.Length) {
 
 // checkTilt: a wall built flat sweeps √(H²+t²) on its way up (geometry).
 func (f *framer) checkTilt() {
-	if !f.rules.TiltUp || f.Wall.Tilts {
+	if !f.rules.TiltUp || f.Wall.Tilts || f.Wall.Own.Free() {
 		return // what it sweeps is off its studs already
 	}
 	depth := f.Wall.Lumber.Depth.Millimetres()

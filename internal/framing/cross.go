@@ -176,7 +176,7 @@ func (f *Laid) nearTheFloor(o Obstruction) bool {
 // then the plate stays whole, and a second piece lies over it.
 func (f *Laid) leavesStuds(all []passing, c *Crossing) bool {
 	for _, p := range all {
-		if p.thing.Height == nil || p.over < (stack(f.Wall.Top)+f.Wall.Lumber.Thickness+f.rules.slot()).Millimetres() {
+		if p.thing.Height == nil || p.over < (f.topStack(p.from)+f.Wall.Lumber.Thickness+f.rules.slot()).Millimetres() {
 			return false
 		}
 		c.Upper = math.Max(c.Upper, *p.thing.Height+p.thing.Below)

@@ -95,7 +95,7 @@ func (f *framer) crossUpper(c Crossing) float64 {
 // there up to what the wall reaches.
 func (f *framer) overCross(c Crossing, e survey.Estimate, centre measure.Length, straight string) []Line {
 	tell := f.rules.Tell
-	lines := append([]Line{{tell(words.GapAt, centre, straight), f.length(e.Value), e.From}}, plateLines(f.rules, wood.TopPlate, f.Wall.Top)...)
+	lines := append([]Line{{tell(words.GapAt, centre, straight), f.length(e.Value), e.From}}, f.topLines(f.Wall.part(centre))...)
 	return append(lines,
 		Line{What: tell(words.UpperSideOf, c.Name), Value: -f.length(c.Upper)},
 		Line{What: tell(words.PieceOf, words.Term(wood.CrossPiece), f.Wall.Lumber.ID), Value: -f.Wall.Lumber.Thickness})

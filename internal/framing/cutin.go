@@ -159,7 +159,7 @@ func (f *framer) overHead(o Opening) (measure.Length, bool) {
 	if !gap.Known {
 		return 0, false
 	}
-	return f.length(gap.Value) - stack(f.Wall.Top) - o.headOver() - o.Header.Height(), true
+	return f.length(gap.Value) - f.topStack(o.Centre) - o.headOver() - o.Header.Height(), true
 }
 
 // oldStuds says what becomes of the studs in the opening: how long their tops stay

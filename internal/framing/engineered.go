@@ -48,7 +48,7 @@ func (f *framer) bears(found Found) {
 			over, _ := f.ceilingAt(o.Centre)
 			if top := f.heights.EstimateAll([][]survey.Term{over})[0]; top.Known {
 				out.Known = true
-				out.Room = f.length(top.Value - stack(w.Top).Millimetres() - h.level() - (o.headOver() + out.Height).Millimetres())
+				out.Room = f.length(top.Value - f.topStack(o.Centre).Millimetres() - h.level() - (o.headOver() + out.Height).Millimetres())
 			}
 		}
 		has := t * measure.Length(o.Jacks)

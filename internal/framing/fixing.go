@@ -98,13 +98,20 @@ func laid(rules Rules, what string, from, to, e measure.Length, places []measure
 // each has ends of its own, at joints and doors too. Nothing is fixed where it
 // waits, nor in a doorway.
 func (f *Framed) pieces(of survey.Surface, rules Rules) [][2]measure.Length {
-	kind, layer := wood.BottomPlate, 0
+	kind := wood.BottomPlate
 	if of == survey.Ceiling {
-		kind, layer = wood.TopPlate, len(f.Wall.Top)-1
+		kind = wood.TopPlate
 	}
 	var out [][2]measure.Length
 	for _, m := range f.Members {
-		if m.Kind != kind || m.Layer != layer || m.Pending != "" {
+		if m.Kind != kind || m.Pending != "" {
+			continue
+		}
+		layer, part := 0, f.Wall.part(m.From+(m.To-m.From)/2)
+		if of == survey.Ceiling {
+			layer = len(part.Top) - 1
+		}
+		if m.Layer != layer || of == survey.Ceiling && part.Free() {
 			continue
 		}
 		from, to := max(m.From, 0), min(m.To, f.Wall.Length)
@@ -127,7 +134,8 @@ func (f *Framed) pieces(of survey.Surface, rules Rules) [][2]measure.Length {
 func (a *Against) reach(w *Wall, rules Rules, found Found) {
 	plate := w.Bottom[0]
 	if a.Of == survey.Ceiling {
-		plate = w.Top[len(w.Top)-1]
+		top := w.whole().Top
+		plate = top[len(top)-1]
 	}
 	a.Cover = found.Cover[a.Of]
 	a.Through = plate.Thickness + a.Cover.Thick
@@ -153,6 +161,9 @@ func (a *Against) fix(f *Framed, rules Rules, found Found) {
 	a.reach(w, rules, found)
 	stubs := f.pieces(a.Of, rules)
 	means := a.Anchor.Means()
+	if a.Lie == OffIt {
+		return
+	}
 	if means.Bead || a.Anchor.Glued {
 		a.Glue = stubs
 	}

@@ -65,7 +65,7 @@ func (s SeenFloor) On(w *Wall) (from, to measure.Length, ok bool) {
 // next.
 func (f *framer) ceilingAt(s measure.Length) ([]survey.Term, string) {
 	near, far, share, ok := survey.Bearing(f.crossings, s.Millimetres())
-	if !ok {
+	if part := f.Wall.part(s); !ok || part.OwnHeight() {
 		return []survey.Term{{Of: survey.Ceiling, At: f.Wall.At(s), Weight: 1}}, ""
 	}
 	at := func(c survey.Crossing) measure.Length { return measure.FromMillimetres(c.Station) }

@@ -21,11 +21,13 @@ type Heights interface {
 // framer carries a wall that is laid out through the steps that want heights.
 type framer struct {
 	*Laid
-	heights Heights
-	taken   *survey.Taken // the readings that bear on the wall
-	gaps    bool          // something of its height is known
-	heads   []head
-	doubts  map[int][]survey.Term // by member: the sum that is least sure in it
+	heights  Heights
+	taken    bearing       // the readings that bear on the wall
+	all      *survey.Taken // the same, before its own top
+	building Heights       // the building's own, where heights has the wall's own top
+	gaps     bool          // something of its height is known
+	heads    []head
+	doubts   map[int][]survey.Term // by member: the sum that is least sure in it
 
 	// beyond is, by member, how much wider than that sum's own its spread is, as
 	// the highest floor under an opening may lie elsewhere; mm.
@@ -60,6 +62,7 @@ func (h head) level() float64 {
 // sure that is. Found is what else of the building bears on it. The wall must
 // have been checked: openings inside it and clear of one another.
 func Frame(w *Wall, rules Rules, heights Heights, found Found) *Framed {
+	w = w.withRise(heights)
 	laid := Lay(w, rules, found)
 	if through := laid.passes(heights, found); through != nil {
 		opened := *w
@@ -84,6 +87,7 @@ func (f *framer) frame(found Found) *Framed {
 	f.fillFlat()
 	f.ladders()
 	f.straighten()
+	f.build(found)
 	f.addBacking()
 	f.addNoggings()
 	f.addFireBlocks()
@@ -202,9 +206,11 @@ func (f *framer) addUprights() {
 	first := make([]int, len(f.standing))
 	for i, u := range f.standing {
 		centre := u.from + (u.to-u.from)/2
+		part := f.Wall.part(centre)
+		high := part.measuredAt(u.from, u.to)
 		switch u.kind.Row().Stands {
-		case wood.PlateToPlate:
-			first[i] = ask(f.gapAt(centre)...)
+		case wood.PlateToPlate, wood.JoistToPlate:
+			first[i] = ask(f.gapAt(high)...)
 		case wood.PlateToHead, wood.PlateToSill:
 			h := f.heads[u.opening]
 			if h.fixed {
@@ -226,11 +232,11 @@ func (f *framer) addUprights() {
 				first[i] = ask(down)
 			}
 		case wood.CrossToPlate:
-			over, _ := f.ceilingAt(centre)
+			over, _ := f.ceilingAt(high)
 			first[i] = ask(append(over, survey.Term{Of: survey.Floor, At: f.Wall.At(f.Wall.Crossings[u.cross-1].At), Weight: -1})...)
 		case wood.HeadToPlate, wood.HeadToCross:
 			h := f.heads[u.opening]
-			over, _ := f.ceilingAt(centre)
+			over, _ := f.ceilingAt(high)
 			if u.cross > 0 {
 				over = f.crossTerms(f.Wall.Crossings[u.cross-1])
 			}
@@ -334,6 +340,10 @@ func (f *framer) standUp(u upright, terms []survey.Term, answers []survey.Estima
 	}
 	m.Cut = u.kind.Round(m.Exact, f.rules.Mark)
 	m.Spread = f.length(sure)
+	if u.kind.UnderTop() && u.cross == 0 {
+		part := w.part(u.from + (u.to-u.from)/2)
+		part.slopes(&m, f.rules)
+	}
 	if m.Guess || m.Few || m.Far || headed && f.heads[u.opening].waits || m.Spread > f.rules.Hold {
 		m.State = MeasureFirst
 	}
@@ -344,18 +354,28 @@ func (f *framer) standUp(u upright, terms []survey.Term, answers []survey.Estima
 func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead) {
 	w := f.Wall
 	centre := u.from + (u.to-u.from)/2
-	_, straight := f.ceilingAt(centre)
+	part := w.part(centre)
+	high := part.measuredAt(u.from, u.to)
+	_, straight := f.ceilingAt(high)
 	if straight != "" {
 		straight = ", " + straight
 	}
 	switch stands := u.kind.Row().Stands; stands {
-	case wood.PlateToPlate:
+	case wood.PlateToPlate, wood.JoistToPlate:
 		if read != nil {
 			m.Sum = f.readLines(read, centre)
 		} else {
-			m.Sum = append([]Line{{f.rules.Tell(words.GapAt, centre, straight), f.length(e.Value), e.From}}, f.allPlates()...)
+			m.Sum = f.reachLines(part, high, e, straight)
+			if stands == wood.JoistToPlate {
+				f.downLines(m, part)
+			} else {
+				m.Sum = append(m.Sum, plateLines(f.rules, wood.BottomPlate, w.Bottom)...)
+			}
+			m.Sum = append(m.Sum, f.topLines(part)...)
 		}
-		m.Sum = append(m.Sum, Line{What: "fit", Value: -f.rules.Fit})
+		if fit := f.fit(part); fit != 0 || !part.OwnHeight() {
+			m.Sum = append(m.Sum, Line{What: "fit", Value: -fit})
+		}
 		if w.Tilts {
 			m.Sum = append(m.Sum, Line{What: f.rules.Tell(words.ToTiltItUp), Value: -f.swept(m.Sum)})
 		}
@@ -387,7 +407,11 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 		m.Base = f.heads[u.opening].level() + (o.headOver() + o.Header.Height() + f.heads[u.opening].lift).Millimetres()
 	case wood.HeadToPlate:
 		h, o := f.heads[u.opening], w.Openings[u.opening]
-		m.Sum = append([]Line{{f.rules.Tell(words.CeilingAt, centre, straight), f.length(e.Value) + f.headFloor(u.opening), e.From}}, plateLines(f.rules, wood.TopPlate, w.Top)...)
+		reach := words.CeilingAt
+		if part.OwnHeight() {
+			reach = words.OwnTopAt
+		}
+		m.Sum = append([]Line{{f.rules.Tell(reach, high, straight), f.length(e.Value) + f.headFloor(u.opening), e.From}}, f.topLines(part)...)
 		top := measure.Length(0)
 		for _, l := range f.headLines(u.opening) {
 			m.Sum = append(m.Sum, Line{l.What, -l.Value, l.Readings})

@@ -61,9 +61,11 @@ func HighSides(w *Wall, rules Rules, heights Heights) []HighSide {
 func (o Opening) headOver() measure.Length { return o.FinishFloor + o.Sill + o.Height }
 
 func (f *framer) takeReadings() {
-	f.taken = f.heights.Taken(survey.Rule{
+	f.building = f.heights
+	f.all = f.heights.Taken(survey.Rule{
 		From: f.Wall.At(0), To: f.Wall.At(f.Wall.Length), Near: f.rules.Near.Millimetres(), Reach: f.rules.Reach.Millimetres(),
 	})
+	f.heights, f.taken = overOwn(f.Wall, f.heights, f.all)
 }
 
 // fixedHead is the head of an opening that goes by a level line or by its group.

@@ -26,6 +26,7 @@ func Lay(w *Wall, rules Rules, found Found) *Laid {
 	f.standing = f.Wall.uprights(rules)
 	f.joinUp()
 	f.standing = f.Wall.withExtras(f.standing, rules) // round the wood of meetings, not under it
+	f.standParts(found)
 	f.shorten()
 	f.plates()
 	return f

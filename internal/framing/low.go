@@ -97,8 +97,8 @@ func (f *framer) checkLow() {
 			if m.From >= x.to || m.To <= x.from || m.Kind == wood.BottomPlate || m.Kind.Row().Apart {
 				continue
 			}
-			if m.Kind == wood.TopPlate {
-				if gap := f.length(e[1].Value); e[1].Known && x.high > gap-stack(f.Wall.Top) && x.low < gap {
+			if onTop(m.Kind) {
+				if gap := f.length(e[1].Value); e[1].Known && x.high > gap-f.topStack(inside) && x.low < gap {
 					gone = append(gone, m.ID)
 				}
 				continue

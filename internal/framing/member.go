@@ -44,6 +44,9 @@ type Member struct {
 	Read     bool // its length is what was read at its own place
 	Exact    measure.Length
 	Cut      measure.Length
+	Short    measure.Length // its short side, where Slope isn't 0: Exact is the long one
+	Slope    float64        // degrees off square of its upper end
+	Down     measure.Length // of a post: how far it goes below the floor's upper side
 	Shorter  measure.Length // by how much it is cut shorter than its own, to be alike with others
 	Spread   measure.Length
 	State    State
@@ -141,5 +144,6 @@ type Framed struct {
 	Joined   []Joined  // as Wall.Joins
 	Ties     []Tie
 	Notches  []Notch // of the bottom plate
+	Slots    []Slot  // sawn out of the floor, for posts
 	Alike    int     // layers of plate that are cut alike, in one stack; 0 where they differ
 }

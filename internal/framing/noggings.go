@@ -50,7 +50,9 @@ func (f *framer) spaces() []space {
 	var out []space
 	for i := 1; i < len(full); i++ {
 		a, b := full[i-1], full[i]
-		g := space{from: a.To, to: b.From, foot: a.Base, floor: stack(f.Wall.Bottom), high: min(a.Exact, b.Exact), known: a.Known && b.Known}
+		foot, high := f.onPlate(a)
+		_, other := f.onPlate(b)
+		g := space{from: a.To, to: b.From, foot: foot, floor: stack(f.Wall.Bottom), high: min(high, other), known: a.Known && b.Known}
 		for _, c := range f.Wall.Crossings {
 			if c.From < g.to && c.To > g.from { // up to the piece under what comes through
 				g.high = min(g.high, f.length(f.crossTop(c)-g.foot)-f.Wall.Lumber.Thickness)
@@ -62,6 +64,20 @@ func (f *framer) spaces() []space {
 		}
 	}
 	return out
+}
+
+// onPlate is where an upright stands over the plate, or would, mm, and how high it
+// stands over that at its lower side.
+func (f *framer) onPlate(m *Member) (foot float64, high measure.Length) {
+	foot, high = m.Base, m.Exact
+	if m.Slope != 0 {
+		high = m.Short
+	}
+	if m.Down > 0 {
+		down := m.Down + stack(f.Wall.Bottom)
+		foot, high = foot+down.Millimetres(), high-down
+	}
+	return foot, high
 }
 
 // lying is the piece that lies in a space already, from one height over what its

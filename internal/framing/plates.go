@@ -14,7 +14,7 @@ type piece struct{ from, to measure.Length }
 
 // surfaceOf is what a kind of plate is fixed to.
 func surfaceOf(kind wood.Kind) survey.Surface {
-	if kind == wood.TopPlate {
+	if kind == wood.TopPlate || kind == wood.Cap {
 		return survey.Ceiling
 	}
 	return survey.Floor
@@ -29,6 +29,7 @@ type layer struct {
 	runs []piece
 
 	first, last measure.Length // where it begins and ends
+	sloped      float64        // of one along a slope: how much longer it is than what it covers
 	start       []Line
 	end         []Line
 }
@@ -38,17 +39,38 @@ type layer struct {
 // at least the lap apart. Source: usual practice (the work, step 3).
 func (f *Laid) plates() {
 	w := f.Wall
-	var bottom, top []layer
+	var bottom []layer
 	for n, l := range w.Bottom {
-		bottom = append(bottom, layer{kind: wood.BottomPlate, wood: l, n: n, runs: f.clearOfLow(w.stubPieces(f.rules.Whole))})
+		bottom = append(bottom, layer{kind: wood.BottomPlate, wood: l, n: n, runs: f.cutAtPosts(f.clearOfLow(w.stubPieces(f.rules.Whole)))})
 	}
-	for n, lumber := range w.Top {
-		l := layer{kind: wood.TopPlate, wood: lumber, n: n}
-		from, to := w.Start.Top, w.Length-w.Stop.Top
-		l.start, l.end = leanLines(w.Start), leanLines(w.Stop)
-		if n == 1 {
-			from, to = from-w.Start.Lap, to+w.Stop.Lap
-			l.start, l.end = append(l.start, lapLines(f.rules, w.Start)...), append(l.end, lapLines(f.rules, w.Stop)...)
+	all := [][]layer{bottom}
+	for _, p := range w.AllParts() {
+		all = append(all, f.topLayers(p))
+	}
+	for _, layers := range all {
+		f.layLayers(layers)
+	}
+	f.tieUp()
+}
+
+// topLayers are the layers along the top of a part.
+func (f *Laid) topLayers(p Part) (top []layer) {
+	w := f.Wall
+	for n, lumber := range p.Top {
+		l := layer{kind: p.kindOf(n), wood: lumber, n: n, sloped: p.sloped()}
+		from, to := p.From, p.To
+		begins, ends := from == 0, to == w.Length // of the wall
+		if begins {
+			from, l.start = w.Start.Top, leanLines(w.Start)
+		}
+		if ends {
+			to, l.end = w.Length-w.Stop.Top, leanLines(w.Stop)
+		}
+		if n == 1 && l.kind == wood.TopPlate && begins {
+			from, l.start = from-w.Start.Lap, append(l.start, lapLines(f.rules, w.Start)...)
+		}
+		if n == 1 && l.kind == wood.TopPlate && ends {
+			to, l.end = to+w.Stop.Lap, append(l.end, lapLines(f.rules, w.Stop)...)
 		}
 		for _, j := range w.Joins {
 			// the neighbour's second plate lies across here
@@ -59,30 +81,39 @@ func (f *Laid) plates() {
 		}
 		l.runs = append(l.runs, piece{from, to})
 		l.first, l.last = l.runs[0].from, to
+		if !begins {
+			l.first = -1 << 62 // no end of the wall's
+		}
+		if !ends {
+			l.last = -1 << 62
+		}
 		if l.runs = w.apart(l.runs); len(l.runs) > 0 {
 			top = append(top, l)
 		}
 	}
-	for _, layers := range [][]layer{bottom, top} {
-		var held []measure.Length
-		for i := range layers {
-			l := &layers[i]
-			if l.kind == wood.BottomPlate {
-				l.first, l.last = l.runs[0].from, l.runs[len(l.runs)-1].to
-			}
-			l.runs = w.broken(surfaceOf(l.kind), l.runs)
-			l.runs = f.heldApart(surfaceOf(l.kind), l.runs, held)
-			held = append(held, joints(f.Wall, l.kind, l.runs)...)
+	return top
+}
+
+// layLayers makes the pieces of layers that lie on one another.
+func (f *Laid) layLayers(layers []layer) {
+	w := f.Wall
+	var held []measure.Length
+	for i := range layers {
+		l := &layers[i]
+		if l.kind == wood.BottomPlate {
+			l.first, l.last = l.runs[0].from, l.runs[len(l.runs)-1].to
 		}
-		for i, pieces := range f.stagger(layers) {
-			first := len(f.Members)
-			for _, p := range pieces {
-				f.Members = append(f.Members, f.plate(layers[i], p))
-			}
-			f.addUp(f.Members[first:])
-		}
+		l.runs = w.broken(surfaceOf(l.kind), l.runs)
+		l.runs = f.heldApart(surfaceOf(l.kind), l.runs, held)
+		held = append(held, joints(f.Wall, l.kind, l.runs)...)
 	}
-	f.tieUp()
+	for i, pieces := range f.stagger(layers) {
+		first := len(f.Members)
+		for _, p := range pieces {
+			f.Members = append(f.Members, f.plate(layers[i], p))
+		}
+		f.addUp(f.Members[first:])
+	}
 }
 
 // addUp lets the pieces of each run add up to it: the last takes up what the
@@ -214,6 +245,7 @@ func (f *Laid) plate(l layer, p piece) Member {
 		m.bevelled(f.rules, w.EndName(true), w.Stop)
 	}
 	m.Sum = append([]Line{{What: f.rules.Tell(words.AlongTheWall), Value: along}}, m.Sum...)
+	f.alongSlope(&m)
 	for _, line := range m.Sum {
 		m.Exact += line.Value
 	}
@@ -332,8 +364,12 @@ func (f *Laid) cutLayer(l layer, studs, others []measure.Length, skip []int) ([]
 		if i == len(l.runs)-1 {
 			stop = max(f.Wall.Stop.Skew, 0)
 		}
-		for run.to+stop-from+start > l.wood.Longest() {
-			limit := from - start + l.wood.Longest()
+		longest := l.wood.Longest()
+		if l.sloped > 1 {
+			longest = scaled(longest, 1/l.sloped)
+		}
+		for run.to+stop-from+start > longest {
+			limit := from - start + longest
 			start = 0
 			pass := 0
 			if n < len(skip) {

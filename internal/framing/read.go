@@ -24,6 +24,9 @@ type ownRead struct {
 // its estimates say what was read there: e of the space, own of its floor.
 func (f *framer) readAt(u upright, e, own *survey.Estimate, lack survey.Lack) *ownRead {
 	centre := u.from + (u.to-u.from)/2
+	if part := f.Wall.part(centre); part.Rise != 0 || part.Under != 0 {
+		return nil // it is read at its middle, and is as long as at its higher face
+	}
 	at := f.Wall.At(centre)
 	switch u.kind.Row().Stands {
 	case wood.PlateToPlate:
@@ -234,5 +237,5 @@ func (f *framer) meant(r survey.Found) measure.Length {
 
 // allPlates take both ends' plates off.
 func (f *framer) allPlates() []Line {
-	return append(plateLines(f.rules, wood.BottomPlate, f.Wall.Bottom), plateLines(f.rules, wood.TopPlate, f.Wall.Top)...)
+	return append(plateLines(f.rules, wood.BottomPlate, f.Wall.Bottom), plateLines(f.rules, wood.TopPlate, f.Wall.Top)...) // of what goes by the ceiling and lies level
 }

@@ -1,6 +1,8 @@
 package framing
 
 import (
+	"slices"
+
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 )
@@ -127,8 +129,19 @@ func each(places []Plumb, sum func(Plumb) []survey.Term) (sums [][]survey.Term) 
 // section draws floor and ceiling through the wall's middle.
 func (f *framer) section() Section {
 	var places []Plumb
+	var stations []measure.Length
 	for i := range sectionPoints + 1 {
-		at := f.Wall.Length * measure.Length(i) / sectionPoints
+		stations = append(stations, f.Wall.Length*measure.Length(i)/sectionPoints)
+	}
+	for _, p := range f.Wall.Parts { // where it changes, both sides are drawn
+		for _, at := range []measure.Length{p.From, p.To} {
+			if at > 0 && at < f.Wall.Length {
+				stations = append(stations, at-1, at)
+			}
+		}
+	}
+	slices.Sort(stations)
+	for _, at := range slices.Compact(stations) {
 		ceiling, _ := f.ceilingAt(at)
 		places = append(places, Plumb{At: at, Ceiling: ceiling, Floor: f.floorAt(at)})
 	}

@@ -70,9 +70,12 @@ type Wall struct {
 	Joins       []Join // other walls that butt it, rising
 	Floor       wood.Anchor
 	Ceiling     wood.Anchor
-	Furred      bool   // stands before masonry, with a gap behind it
-	Membrane    bool   // lies under the bottom plate
-	Carries     string // yes, no; else it isn't known whether it carries what is over it
+	Furred      bool    // stands before masonry, with a gap behind it
+	Membrane    bool    // lies under the bottom plate
+	Carries     string  // yes, no; else it isn't known whether it carries what is over it
+	Own         Part    // what kind it is, and what its top goes by
+	Parts       []Part  // rising and clear of one another: stretches that are of another kind
+	Gauged      *Gauged // that an infill goes into
 	Pending     []Pending
 	Clear       []Clear
 	Extra       []Extra      // studs that somebody wants beside the layout's
@@ -85,9 +88,17 @@ type Wall struct {
 	Astray      []Break        // where a plate can't end, so near the wall's end or past it
 	Fit, Hold   measure.Length // its own, in place of the job's; Hold 0: none
 	FitGiven    bool
+	BoardTop    measure.Length // how high boards go over the floor; 0: as high as the wall
 	Tried       measure.Length // how much too long its first full piece was, by trying it
 	Tilts       bool           // it is built flat and tilted: its studs are shorter by what it sweeps
 	TriedOn     string         // which that was; "": not said
+}
+
+// Gauged is what an infill goes into: gauged, and made smaller by the allowance.
+type Gauged struct {
+	ID        string
+	Allowance measure.Length
+	Play      measure.Length // the most that is left to pack at a side
 }
 
 // Pending is a stretch that waits: counted and shown, not cut.

@@ -206,6 +206,7 @@ type Survey struct {
 	Zones       []Zone         `json:"zones,omitempty" nullable:"false"`
 	Hidden      []Hidden       `json:"hidden,omitempty" nullable:"false"`
 	Instruments []Instrument   `json:"instruments,omitempty" nullable:"false"`
+	Pockets     []Pocket       `json:"pockets,omitempty" maxItems:"100" nullable:"false" doc:"Holes that were gauged, for walls that go into them."`
 }
 
 // Reading is one reading. Readings are only ever added: a later one that
@@ -362,6 +363,16 @@ type Wall struct {
 	Clear      []Clear     `json:"clear,omitempty" nullable:"false" doc:"Stretches that no common stud stands in: for a valve, a box, a cabinet."`
 	Fit        Length      `json:"fit,omitzero" format:"length" doc:"In place of the job's."`
 	Hold       Length      `json:"hold,omitzero" format:"length" doc:"In place of the job's."`
+
+	Kind      string        `json:"kind,omitempty" enum:"plain,half,infill,raked,free-top" doc:"Default plain."`
+	Height    Length        `json:"height,omitzero" format:"length" doc:"Of one that doesn't reach the ceiling: from the floor at its from end to the upper side of its cap or top plate. Of a raked one the height there."`
+	Rake      *Rake         `json:"rake,omitempty" doc:"Of a raked one: how its top rises from its from end. Left out, with no height either: it follows the ceiling as read."`
+	Posts     *Posts        `json:"posts,omitempty" doc:"Of a half wall."`
+	Cap       *Cap          `json:"cap,omitempty" doc:"Of a half wall."`
+	Braces    *Braces       `json:"braces,omitempty" doc:"Of one whose top is free."`
+	Infill    string        `json:"infill,omitempty" doc:"Of an infill: the pocket, of survey.pockets, that it goes into."`
+	Stretches []WallStretch `json:"stretches,omitempty" maxItems:"20" nullable:"false" doc:"Where it is of another kind, or of other lumber."`
+	BoardTop  Length        `json:"boardTop,omitzero" format:"length" doc:"How high its boards go over the floor, where that isn't as high as the wall."`
 }
 
 // WallEnd is how one end of a wall meets what it comes to.

@@ -74,12 +74,13 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 		d.Hook = "end"
 	}
 	d.surface(f.Section)
+	s.tops(f, &d)
 	marks := map[string]framing.Mark{}
 	for _, m := range f.Marks {
 		marks[m.Member] = m
 	}
 	for _, m := range f.Members {
-		if m.Kind.Row().Apart {
+		if m.Kind.Row().Apart && m.Kind != wood.Brace {
 			continue // it lies between joists, not in the wall
 		}
 		d.Pieces = append(d.Pieces, s.drawPiece(w, m, marks))

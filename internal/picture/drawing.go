@@ -21,6 +21,7 @@ type Drawing struct {
 	Across   []DrawnThing   `json:"across,omitempty" nullable:"false" doc:"What comes through it: pipes, ducts, beams, finds."`
 	Layouts  []DrawnLayout  `json:"layouts,omitempty" nullable:"false" doc:"Where its uprights would stand by each origin of the plan, in that order."`
 	Maps     []PlateMap     `json:"maps,omitempty" nullable:"false" doc:"Its plates with their marks; left out past 600 marks, which are printed all the same."`
+	Tops     []DrawnTop     `json:"tops,omitempty" nullable:"false" doc:"What its top goes by from end to end, where it isn't plain and to the ceiling all along: heights are drawn true then."`
 	Tape     []TapeNumber   `json:"tape" nullable:"false"`
 	Bottom   float64        `json:"bottom" doc:"Thickness of the bottom plates."`
 	Top      float64        `json:"top" doc:"Thickness of the top plates."`
@@ -28,6 +29,15 @@ type Drawing struct {
 	Above    []DetailPiece  `json:"above,omitempty" nullable:"false" doc:"Its wood from above, in its place on the plan: uprights, noggings, blocks between joists."`
 	Corners  []CornerDetail `json:"corners,omitempty" nullable:"false" doc:"Its ends from above, large, where they meet another wall."`
 	Crossed  []CrossedJoist `json:"crossed,omitempty" nullable:"false" doc:"Joists that cross a section of the room."`
+}
+
+// DrawnTop is a stretch of a wall by its kind.
+type DrawnTop struct {
+	From float64 `json:"from"`
+	To   float64 `json:"to"`
+	Kind string  `json:"kind" enum:"plain,half,infill,raked,free-top"`
+	Free bool    `json:"free,omitempty" doc:"It doesn't reach the ceiling."`
+	Said string  `json:"said" doc:"What it is, in few words."`
 }
 
 // SurfacePoint is floor and ceiling at a station.

@@ -12,7 +12,7 @@ import (
 // maker of the fixing decide.
 type AgainstSaid struct {
 	Of      string        `json:"of" enum:"floor,ceiling"`
-	Lie     string        `json:"lie" enum:"crosses,under,between,none,not-read"`
+	Lie     string        `json:"lie" enum:"crosses,under,between,none,not-read,off"`
 	Text    string        `json:"text"`
 	Fix     string        `json:"fix,omitempty"`
 	Block   string        `json:"block,omitempty" doc:"Length of the shortest block: the clear bay."`

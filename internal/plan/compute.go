@@ -2,6 +2,7 @@ package plan
 
 import (
 	"context"
+	"math"
 
 	"homalos/internal/advise"
 	"homalos/internal/framing"
@@ -86,6 +87,7 @@ func (s *writer) writeWall(w *work.Wall, advice []advise.Advice) Wall {
 	s.writeBearing(&out, w)
 	out.Matches, out.Crossings = s.writeMatches(w), s.writeCrossings(w)
 	s.writeHoles(&out, w)
+	s.writeParts(&out, w)
 	s.writeOpen(&out, w)
 	out.Faces = s.writeFaces(w)
 	out.Jambs = s.writeJambs(w, w.Wall.Lumber.Depth+2*s.Board)
@@ -119,6 +121,15 @@ func (s *writer) writeMember(w *work.Wall, m framing.Member) Member {
 	}
 	if m.Known {
 		s.sayLines(&out, values, m.Exact)
+		if m.Slope != 0 {
+			out.Slope = hundredth(m.Slope)
+		}
+		if m.Short != 0 {
+			out.Short = u.Write(u.Estimate(m.Short.Millimetres()))
+		}
+		if m.Down > 0 {
+			out.Down = u.Write(m.Down)
+		}
 		if m.Shorter > 0 {
 			out.Shorter = u.Write(m.Shorter)
 		}
@@ -128,6 +139,8 @@ func (s *writer) writeMember(w *work.Wall, m framing.Member) Member {
 	}
 	return out
 }
+
+func hundredth(x float64) float64 { return math.Round(x*100) / 100 }
 
 func (s *writer) writeFinding(f framing.Finding) Finding {
 	out := Finding{Code: f.Code, Level: string(f.Level), Text: f.Text, Fix: f.Fix, Members: f.Members, Apply: string(f.Apply), Reading: f.Reading, Opening: f.Opening}

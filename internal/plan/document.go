@@ -93,6 +93,8 @@ type Wall struct {
 	Raising   *Raising        `json:"raising,omitempty" doc:"How it goes up."`
 	Faces     []Face          `json:"faces,omitempty" nullable:"false" doc:"Its boarded faces with their sheet plan."`
 	Crossings []Crossing      `json:"crossings,omitempty" nullable:"false" doc:"What comes through under its top plate, and how it is opened for that."`
+	Stretches []WallPart      `json:"stretches,omitempty" nullable:"false" doc:"What it is from end to end, where that is not all plain and to the ceiling."`
+	Slots     []Slot          `json:"slots,omitempty" nullable:"false" doc:"Sawn out of the floor, for posts."`
 	Holes     []Hole          `json:"holes,omitempty" nullable:"false" doc:"How its pieces are bored and notched for what goes through them."`
 	NoNail    []NoNail        `json:"noNail,omitempty" nullable:"false" doc:"Where nothing may be nailed or screwed into a face: a pipe or a cable lies near it."`
 	Open      []Open          `json:"open,omitempty" nullable:"false" doc:"What is left to do before boards go on."`
@@ -232,6 +234,9 @@ type Member struct {
 	To      string      `json:"to"`
 	Exact   string      `json:"exact,omitempty" doc:"What the sum adds up to."`
 	Cut     string      `json:"cut,omitempty" doc:"Exact brought to the mark."`
+	Short   string      `json:"short,omitempty" doc:"Its short side, where an end isn't square to its length: exact is the long one."`
+	Slope   float64     `json:"slope,omitempty" doc:"Degrees off square of its upper end, or of both of a piece along a slope."`
+	Down    string      `json:"down,omitempty" doc:"Of a post: how far it goes below the floor's upper side."`
 	Shorter string      `json:"shorter,omitempty" doc:"By how much it is cut shorter than its own, to be alike with others."`
 	Spread  string      `json:"spread,omitempty" doc:"Half the width of the 95 % interval of exact."`
 	State   string      `json:"state" enum:"ready,measure-first,blocked"`

@@ -1,6 +1,8 @@
 package proving
 
 import (
+	"fmt"
+
 	"slices"
 	"strings"
 
@@ -18,6 +20,14 @@ func (a *asker) looks() {
 		if free {
 			at := []measure.Length{0, w.Length}[k]
 			a.ask(Ask{At: at, High: 1, Text: a.tell(words.AskShakeFree, a.end(k == 1))}, Shake, Look, []string{"start", "end"}[k])
+		}
+	}
+	for k, p := range w.AllParts() {
+		if p.Free() {
+			a.ask(Ask{At: p.From + (p.To-p.From)/2, High: 1, Text: a.tell(words.AskShakeTop)}, Shake, Look, fmt.Sprintf("top%d", k+1))
+		}
+		if p.Posts != nil && len(a.w.Slots) > 0 {
+			a.ask(Ask{At: p.From, To: p.To, First: true, Text: a.tell(words.AskPosts, len(a.w.Slots), p.Posts.Lap)}, Fixings, Look, fmt.Sprintf("posts%d", k+1))
 		}
 	}
 	for _, m := range a.w.Meetings {

@@ -234,6 +234,9 @@ func (r *raiser) propose(out *Raising, turned func(less measure.Length) [2]Tilt)
 		say(words.CeilingSpared, evenFloor(r.Rules.Units))
 	}
 	switch {
+	case len(w.Slots) > 0:
+		out.Proposed = InPlace
+		say(words.PostsFirst)
 	case clears && heavy:
 		out.Proposed = InSections
 	case clears && r.Concrete:

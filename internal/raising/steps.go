@@ -5,8 +5,10 @@ import (
 	"slices"
 	"strings"
 
+	"homalos/internal/framing"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 	"homalos/internal/words"
 	"homalos/internal/work"
 )
@@ -54,6 +56,7 @@ func Steps(r *work.Result, of *Raising, turn Turn, people int) []Step {
 	stand, between := s.count()
 	s.add(Do, words.StepCount, stand, between)
 	alone := people == 1
+	s.slots()
 	if of.Way != InPlace && slices.Contains(of.Later, TopPlate) {
 		a := w.Against[survey.Ceiling]
 		s.add(Do, words.StepTopFirst, a.Count, r.Rules.Tell(a.Anchor.Means().Many))
@@ -74,7 +77,9 @@ func Steps(r *work.Result, of *Raising, turn Turn, people int) []Step {
 		s.raise()
 	default:
 		s.plate(survey.Floor, alone)
-		s.plate(survey.Ceiling, alone)
+		if w.Against[survey.Ceiling].Lie != framing.OffIt {
+			s.plate(survey.Ceiling, alone)
+		}
 		s.add(Do, words.StepStudsInPlace)
 		s.add(Do, words.StepFoot, r.Nailing.End)
 		if s.screwed() {
@@ -87,8 +92,40 @@ func Steps(r *work.Result, of *Raising, turn Turn, people int) []Step {
 			s.add(Do, words.StepBetween, between)
 		}
 	}
+	s.topped()
 	s.finish(after)
 	return s.steps
+}
+
+// many is how many pieces of a kind the wall has.
+func (s *stepper) many(k wood.Kind) (n int) {
+	for _, m := range s.of.Wall.Members {
+		if m.Kind == k {
+			n++
+		}
+	}
+	return n
+}
+
+// slots lets a half wall's posts down through the floor, before its plate is laid
+// between them.
+func (s *stepper) slots() {
+	if n := len(s.of.Wall.Slots); n > 0 {
+		s.add(Caution, words.StepLookBelow)
+		s.add(Do, words.StepSawSlots, n)
+		s.add(Do, words.StepPostsDown, n)
+	}
+}
+
+// topped lays what comes on top, and braces a top that is free.
+func (s *stepper) topped() {
+	if s.many(wood.Cap) > 0 {
+		s.add(Do, words.StepCap)
+		s.add(Check, words.StepShake)
+	}
+	if n := s.many(wood.Brace); n > 0 {
+		s.add(Do, words.StepTopBraces, n)
+	}
 }
 
 // holds are what the wall waits for.

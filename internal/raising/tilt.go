@@ -9,6 +9,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 	"homalos/internal/work"
 )
 
@@ -81,7 +82,7 @@ type frameAt struct {
 // when it goes up, mm.
 func frame(w *work.Wall, less float64) (out []frameAt) {
 	for _, m := range w.Members {
-		if m.Kind.FullHeight() && m.Known && m.Pending == "" {
+		if m.Kind.Row().Stands == wood.PlateToPlate && m.Known && m.Pending == "" {
 			out = append(out, frameAt{m.From + (m.To-m.From)/2, (m.Cut + w.Wall.PlateStack()).Millimetres() - less})
 		}
 	}

@@ -157,7 +157,7 @@ func (x *face) top(from, to measure.Length) (out measure.Length) {
 			out = max(out, measure.FromMillimetres(p.Ceiling-p.Floor))
 		}
 	}
-	return out.Down(x.rules.Mark)
+	return x.f.Wall.BoardsUp(from, to, out).Down(x.rules.Mark)
 }
 
 // stretches are what of the face is free: other walls butt it in between.
@@ -176,6 +176,19 @@ func (x *face) stretches() (out [][2]measure.Length) {
 	}
 	if x.f.Wall.Length > from {
 		out = append(out, [2]measure.Length{from, x.f.Wall.Length})
+	}
+	return x.partedByKind(out)
+}
+
+// partedByKind ends what is boarded in one where the wall is of another kind: its top
+// goes by something else there.
+func (x *face) partedByKind(all [][2]measure.Length) (out [][2]measure.Length) {
+	for _, s := range all {
+		for _, p := range x.f.Wall.AllParts() {
+			if from, to := max(s[0], p.From), min(s[1], p.To); from < to {
+				out = append(out, [2]measure.Length{from, to})
+			}
+		}
 	}
 	return out
 }

@@ -230,17 +230,7 @@ func (r *resolver) probes(a job.Assess) {
 	seen = map[string]bool{}
 	for i, x := range a.Pockets {
 		path := fmt.Sprintf("assess.pockets[%d]", i)
-		r.id(path+".id", x.ID, seen, 64)
-		for k, w := range x.Widths {
-			r.positive(fmt.Sprintf("%s.widths[%d]", path, k), w)
-		}
-		for k, h := range x.Heights {
-			r.positive(fmt.Sprintf("%s.heights[%d]", path, k), h)
-		}
-		if len(x.Widths) < 3 || len(x.Heights) < 3 {
-			r.faults.Add(path, "gauge width and height at three points or more each: the smallest counts")
-		}
-		r.within(path+".allowance", x.Allowance, 0, 0, r.Doc.Units.Pick(2*measure.Inch, 50*measure.Millimetre))
+		r.pocket(path, x, seen)
 	}
 	seen = map[string]bool{}
 	for i, x := range a.Wanted {

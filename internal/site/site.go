@@ -83,6 +83,8 @@ type resolver struct {
 	faults job.Faults
 	byID   map[string]*wood.Lumber
 	wallOf map[string]*framing.Wall
+
+	pockets map[string]job.Pocket
 }
 
 // Reader resolves documents. The zero Reader remembers nothing; NewReader's
@@ -173,11 +175,13 @@ func (m *Reader) resolve(d job.Document) (*Site, job.Faults) {
 	r.setRules()
 	r.setLumber()
 	r.setGround()
+	r.setPockets()
 	r.setWalls()
 	r.setCutIns()
 	r.setClosings()
 	r.setMatches()
 	r.setSurvey()
+	r.setPosts()
 	r.setOrigins()
 	r.setAssess()
 	r.setRecord()

@@ -66,6 +66,7 @@ func (r *resolver) parts(path string, w job.Wall) *framing.Wall {
 	wall.Lumber = r.wood(path+".lumber", w.Lumber)
 	wall.Bottom = r.plates(path+".bottom", w.Bottom, wall.Lumber)
 	wall.Top = r.plates(path+".top", w.Top, wall.Lumber)
+	r.special(path, w, wall)
 	wall.Membrane, wall.Carries = w.Membrane, w.Carries
 	if u := r.Doc.Units; w.Fit.Given() {
 		wall.Fit, wall.FitGiven = r.within(path+".fit", w.Fit, 0, 0, u.Pick(2*measure.Inch, 50*measure.Millimetre)), true
@@ -125,6 +126,7 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 		wall.Length = l.length
 	}
 	t := wall.Lumber.Thickness
+	r.intoPocket(path, w, wall)
 	switch {
 	case wall.Length == 0:
 		r.faults.Add(path+".to", "the same place as from: a wall needs a length")
@@ -143,6 +145,7 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 		r.faults.Add(path+".lumber", "%q is track: it makes plates, name what the studs are cut from", w.Lumber)
 	}
 	r.stretches(path+".layout", w.Layout, wall)
+	r.ownParts(path, w, wall)
 	r.openings(path, w, wall)
 	r.pending(path, w, wall)
 	r.clear(path, w, wall)

@@ -30,6 +30,9 @@ const (
 	ShortCrip   Kind = "short-cripple" // from a header to the cross piece under what comes through
 	FireBlock   Kind = "fire-block"    // between studs, so that fire doesn't climb past it
 	EdgeBlock   Kind = "edge-block"    // a scrap on end along an old jamb, for a new board's edge
+	Post        Kind = "post"          // of a half wall: through the floor, beside a joist
+	Cap         Kind = "cap"           // on top of a half wall
+	Brace       Kind = "brace"         // from the top of a wall that is free of the structure to what carries it
 )
 
 // Row is all that is to be known of a kind. How long an upright is follows
@@ -61,6 +64,7 @@ const (
 	PlateToCross        // from the bottom plate to a cross piece
 	CrossToPlate        // from a cross piece to the top plate
 	HeadToCross         // from the header to a cross piece
+	JoistToPlate        // from beside a joist, through the floor, to the top plate or the cap
 )
 
 // Rounding is how an exact length is brought to the mark. Usual practice: down
@@ -99,6 +103,8 @@ const (
 	Tee    Sign = "tee"  // ends under what comes through
 	Hang   Sign = "hang" // stands over what comes through
 	Box    Sign = "box"  // turned flat
+
+	Through Sign = "through" // goes down through the floor
 )
 
 // Kinds is the table, in the order that kinds are told in.
@@ -124,6 +130,9 @@ var Kinds = []Row{
 	{Kind: ShortCrip, Letter: "SC", Stands: HeadToCross, Sign: Tee},
 	{Kind: FireBlock, Letter: "FB", Above: Across},
 	{Kind: EdgeBlock, Letter: "E", Clear: true},
+	{Kind: Post, Letter: "PO", Stands: JoistToPlate, Above: Deep, Sign: Through},
+	{Kind: Cap, Letter: "CP", Rounding: Nearest, Plate: true, Clear: true},
+	{Kind: Brace, Letter: "BR", Clear: true, Apart: true},
 }
 
 var rows = func() map[Kind]Row {
@@ -140,19 +149,21 @@ func (k Kind) Row() Row { return rows[k] }
 // Upright says whether the kind stands on end.
 func (k Kind) Upright() bool { return rows[k].Stands != Lies }
 
-// FullHeight says whether it stands from plate to plate.
-func (k Kind) FullHeight() bool { return rows[k].Stands == PlateToPlate }
+// FullHeight says whether it stands from plate to plate, or from under the floor.
+func (k Kind) FullHeight() bool {
+	return rows[k].Stands == PlateToPlate || rows[k].Stands == JoistToPlate
+}
 
-// OnBottom says whether its foot stands on the bottom plate.
+// OnBottom says whether its foot stands on the bottom plate, or goes through it.
 func (k Kind) OnBottom() bool {
 	s := rows[k].Stands
-	return s == PlateToPlate || s == PlateToHead || s == PlateToSill || s == PlateToCross
+	return s == PlateToPlate || s == PlateToHead || s == PlateToSill || s == PlateToCross || s == JoistToPlate
 }
 
 // UnderTop says whether its head stands under the top plate.
 func (k Kind) UnderTop() bool {
 	s := rows[k].Stands
-	return s == PlateToPlate || s == HeadToPlate || s == CrossToPlate
+	return s == PlateToPlate || s == HeadToPlate || s == CrossToPlate || s == JoistToPlate
 }
 
 // Between says whether it is a short piece between others, such as is cut from what is
@@ -168,7 +179,7 @@ func (k Kind) Between() bool {
 // Marks are the pieces that an upright's place is marked on.
 func (k Kind) Marks() []string {
 	switch rows[k].Stands {
-	case PlateToPlate:
+	case PlateToPlate, JoistToPlate:
 		return []string{"bottom", "top"}
 	case PlateToHead, PlateToCross:
 		return []string{"bottom"}

@@ -16,6 +16,8 @@ var (
 	AskHeight       = sentence("Height from floor to ceiling at {0}.")
 	AskFlush        = sentence("The faces where it meets {0}: the step between them.")
 	AskLight        = sentence("Light under the bottom plate: the widest gap.")
+	AskShakeTop     = sentence("Its top is free: push there, in its middle. Nothing gives.")
+	AskPosts        = sentence("{0} <posts> stand against their joists, lap them {1}, and are fixed to them.")
 	AskFixings      = sentence("Fixings: {0} in the bottom plate, {1} in the top one.")
 	AskEdge         = sentence("{0} face, the boards' edge at {1}: wood behind it, top to bottom.")
 	AskSeam         = sentence("{0} face, the seam {1} over the floor: wood behind it, end to end.")

@@ -1092,6 +1092,20 @@ export interface components {
             /** @description The instrument, or the stick. */
             with?: string;
         };
+        Braces: {
+            /**
+             * Format: length
+             * @description What its top keeps clear of what is over it. Default 3/4 in or 20 mm.
+             */
+            clear?: string;
+            /**
+             * Format: length
+             * @description No farther apart than this. Default 4 ft or 1200 mm.
+             */
+            every?: string;
+            /** @description Nothing braces it: what holds its top is said on the open list. */
+            none?: boolean;
+        };
         Break: {
             /**
              * Format: length
@@ -1169,6 +1183,17 @@ export interface components {
             pause?: components["schemas"]["Hours"];
             /** @description Working days. Default Monday to Friday. */
             week?: ("mon" | "tue" | "wed" | "thu" | "fri" | "sat" | "sun")[];
+        };
+        Cap: {
+            /** @description Default the wall's. */
+            lumber?: string;
+            /** @description Across the wall, in a wet place. Default none. */
+            slope?: components["schemas"]["Rake"];
+            /**
+             * @description The face that it falls to: the one on the snapped line, or the other. Default back.
+             * @enum {string}
+             */
+            to?: "line" | "back";
         };
         Change: {
             /** @description Left out when it is gone. */
@@ -3376,7 +3401,7 @@ export interface components {
             /** @description Length of each block, its own clear bay, in their order. */
             lengths: string[];
             /** @enum {string} */
-            lie: "crosses" | "under" | "between" | "none" | "not-read";
+            lie: "crosses" | "under" | "between" | "none" | "not-read" | "off";
             /** @description The shortest fixing that bites as is usual: through the plate and what lies behind it. */
             needs?: string;
             /** @enum {string} */
@@ -4041,6 +4066,8 @@ export interface components {
              * @description Thickness of the top plates.
              */
             top: number;
+            /** @description What its top goes by from end to end, where it isn't plain and to the ceiling all along: heights are drawn true then. */
+            tops?: components["schemas"]["PlanDrawnTop"][];
             wall: string;
         };
         PlanDrawnClear: {
@@ -4249,6 +4276,18 @@ export interface components {
              * @description Its underside, with high.
              */
             under?: number;
+        };
+        PlanDrawnTop: {
+            /** @description It doesn't reach the ceiling. */
+            free?: boolean;
+            /** Format: double */
+            from: number;
+            /** @enum {string} */
+            kind: "plain" | "half" | "infill" | "raked" | "free-top";
+            /** @description What it is, in few words. */
+            said: string;
+            /** Format: double */
+            to: number;
         };
         PlanDrawnZone: {
             id: string;
@@ -4624,6 +4663,8 @@ export interface components {
             bevel?: string;
             /** @description Exact brought to the mark. */
             cut?: string;
+            /** @description Of a post: how far it goes below the floor's upper side. */
+            down?: string;
             /** @description What the sum adds up to. */
             exact?: string;
             /** @description The reading that would free a held piece. */
@@ -4642,8 +4683,15 @@ export interface components {
             read?: boolean;
             /** @description What the lines of the sum, said to the mark, leave of exact: finer than a mark. */
             rest?: string;
+            /** @description Its short side, where an end isn't square to its length: exact is the long one. */
+            short?: string;
             /** @description By how much it is cut shorter than its own, to be alike with others. */
             shorter?: string;
+            /**
+             * Format: double
+             * @description Degrees off square of its upper end, or of both of a piece along a slope.
+             */
+            slope?: number;
             /** @description Half the width of the 95 % interval of exact. */
             spread?: string;
             /** @enum {string} */
@@ -5283,6 +5331,14 @@ export interface components {
             mm: number[];
             up: string;
         };
+        PlanSlot: {
+            /** @description Across the wall. */
+            deep: string;
+            /** @description Station. */
+            from: string;
+            post: string;
+            to: string;
+        };
         PlanSnapStep: {
             do: string;
             /** @description How the value came about; the last line is the value. */
@@ -5596,8 +5652,12 @@ export interface components {
             said: string;
             /** @description Each of the crew's boards tried on it, standing and lying; layouts are judged by the first. */
             sheets: components["schemas"]["PlanSheet"][];
+            /** @description Sawn out of the floor, for posts. */
+            slots?: components["schemas"]["PlanSlot"][];
             /** @description Where it has equal bays: the stretches that they divide. */
             spacers?: components["schemas"]["PlanSpacer"][];
+            /** @description What it is from end to end, where that is not all plain and to the ceiling. */
+            stretches?: components["schemas"]["PlanWallPart"][];
         };
         PlanWallJudged: {
             /** @description Posts that aren't followed to solid ground. */
@@ -5633,6 +5693,23 @@ export interface components {
             /** @description Both ends as tape distances from things that are there. */
             tapes: components["schemas"]["PlanTapeTo"][];
             to: components["schemas"]["Place"];
+        };
+        PlanWallPart: {
+            /** @description How much its cap falls over its width. */
+            falls?: string;
+            /** @description Station. */
+            from: string;
+            /** @description Of its upper side over the floor where it begins; left out where it goes by the ceiling. */
+            height?: string;
+            /** @enum {string} */
+            kind: "plain" | "half" | "infill" | "raked" | "free-top";
+            lumber: string;
+            /**
+             * Format: double
+             * @description Degrees that its top rises along the wall; less than nothing: it falls.
+             */
+            slope?: number;
+            to: string;
         };
         PlanWant: {
             /** @enum {string} */
@@ -5812,6 +5889,25 @@ export interface components {
             /** @enum {string} */
             side: "near" | "far" | "middle";
         };
+        Posts: {
+            /**
+             * Format: length
+             * @description Thickness of the floor that it goes through. Default 3/4 in or 20 mm.
+             */
+            deck?: string;
+            /**
+             * Format: length
+             * @description No farther apart than this. Default 4 ft or 1200 mm.
+             */
+            every?: string;
+            /** @description The run of floor joists that they stand beside. */
+            joists: string;
+            /**
+             * Format: length
+             * @description How far each goes down beside its joist. Default 7 in or 180 mm.
+             */
+            lap?: string;
+        };
         Price: {
             /** Format: length */
             length: string;
@@ -5855,6 +5951,20 @@ export interface components {
              * @enum {string}
              */
             way: "in-place" | "tilt" | "plate-first" | "sections";
+        };
+        Rake: {
+            /**
+             * Format: double
+             * @description Off level.
+             */
+            degrees?: number;
+            /** Format: double */
+            percent?: number;
+            /**
+             * Format: length
+             * @description Of a wall: how much higher its top is at its to end than at its from end. Of a cap: how much it falls over its width.
+             */
+            rise?: string;
         };
         Reading: {
             /**
@@ -6540,6 +6650,8 @@ export interface components {
              */
             noise?: string;
             obstructions?: components["schemas"]["Obstruction"][];
+            /** @description Holes that were gauged, for walls that go into them. */
+            pockets?: components["schemas"]["Pocket"][];
             readings?: components["schemas"]["Reading"][];
             stairs?: components["schemas"]["Stair"][];
             /** @description Measurements between corners. */
@@ -6622,6 +6734,11 @@ export interface components {
             /** @description Wood for what is fixed to it: cabinets, rails, basins. */
             backing?: components["schemas"]["Backing"][];
             /**
+             * Format: length
+             * @description How high its boards go over the floor, where that isn't as high as the wall.
+             */
+            boardTop?: string;
+            /**
              * @description Which of its faces are boarded: the one on the snapped line, the other, both or none. Default both.
              * @enum {string}
              */
@@ -6633,8 +6750,12 @@ export interface components {
             body?: "left" | "right";
             /** @description Plates from the floor up. Default one of the wall's lumber. */
             bottom?: string[];
+            /** @description Of one whose top is free. */
+            braces?: components["schemas"]["Braces"];
             /** @description Where its plates end and begin anew: at a step of floor or ceiling. */
             breaks?: components["schemas"]["Break"][];
+            /** @description Of a half wall. */
+            cap?: components["schemas"]["Cap"];
             /**
              * @description Whether it carries what is over it. Until it is answered its headers are an assumption; where it carries, its openings wait for an engineer's entry.
              * @enum {string}
@@ -6657,10 +6778,22 @@ export interface components {
             from?: components["schemas"]["Place"];
             /**
              * Format: length
+             * @description Of one that doesn't reach the ceiling: from the floor at its from end to the upper side of its cap or top plate. Of a raked one the height there.
+             */
+            height?: string;
+            /**
+             * Format: length
              * @description In place of the job's.
              */
             hold?: string;
             id: string;
+            /** @description Of an infill: the pocket, of survey.pockets, that it goes into. */
+            infill?: string;
+            /**
+             * @description Default plain.
+             * @enum {string}
+             */
+            kind?: "plain" | "half" | "infill" | "raked" | "free-top";
             layout?: components["schemas"]["Layout"];
             /** @description How the line lies, in place of from and to. */
             line?: components["schemas"]["Line"];
@@ -6674,10 +6807,16 @@ export interface components {
             openings?: components["schemas"]["Opening"][];
             /** @description Stretches held back: counted and shown, not cut. */
             pending?: components["schemas"]["Pending"][];
+            /** @description Of a half wall. */
+            posts?: components["schemas"]["Posts"];
             /** @description How it goes up. Left out: as the plan proposes, and nothing of it changes a length. */
             raise?: components["schemas"]["Raise"];
+            /** @description Of a raked one: how its top rises from its from end. Left out, with no height either: it follows the ceiling as read. */
+            rake?: components["schemas"]["Rake"];
             /** @description Pipes and cables that are planned in it. */
             runs?: components["schemas"]["Run"][];
+            /** @description Where it is of another kind, or of other lumber. */
+            stretches?: components["schemas"]["WallStretch"][];
             /** @description Studs that somebody wants beside the layout's: for a board's edge, for what hangs there. */
             studs?: components["schemas"]["ExtraStud"][];
             to?: components["schemas"]["Place"];
@@ -6701,6 +6840,32 @@ export interface components {
              * @enum {string}
              */
             tie?: "lap" | "strap";
+        };
+        WallStretch: {
+            braces?: components["schemas"]["Braces"];
+            cap?: components["schemas"]["Cap"];
+            /**
+             * Format: length
+             * @description Station.
+             */
+            from: string;
+            /**
+             * Format: length
+             * @description As a wall's, over the floor where the stretch begins.
+             */
+            height?: string;
+            /**
+             * @description Default plain: to the ceiling, whatever the wall is elsewhere.
+             * @enum {string}
+             */
+            kind?: "plain" | "half" | "raked" | "free-top";
+            /** @description Of its studs and plates. Default the wall's. */
+            lumber?: string;
+            posts?: components["schemas"]["Posts"];
+            /** @description As a wall's, from where the stretch begins. */
+            rake?: components["schemas"]["Rake"];
+            /** Format: length */
+            to: string;
         };
         Wanted: {
             /** Format: length */

@@ -1,0 +1,65 @@
+package job
+
+// Rake is a slope, said in one of three ways.
+type Rake struct {
+	Degrees *float64 `json:"degrees,omitempty" minimum:"-85" maximum:"85" doc:"Off level."`
+	Percent *float64 `json:"percent,omitempty" minimum:"-1000" maximum:"1000"`
+	Rise    Length   `json:"rise,omitzero" format:"length" doc:"Of a wall: how much higher its top is at its to end than at its from end. Of a cap: how much it falls over its width."`
+}
+
+// Posts hold a half wall upright: each stands in a slot through the floor, against the
+// side of a joist.
+type Posts struct {
+	Joists string `json:"joists" doc:"The run of floor joists that they stand beside."`
+	Lap    Length `json:"lap,omitzero" format:"length" doc:"How far each goes down beside its joist. Default 7 in or 180 mm."`
+	Deck   Length `json:"deck,omitzero" format:"length" doc:"Thickness of the floor that it goes through. Default 3/4 in or 20 mm."`
+	Every  Length `json:"every,omitzero" format:"length" doc:"No farther apart than this. Default 4 ft or 1200 mm."`
+}
+
+// Cap is the piece on top of a half wall.
+type Cap struct {
+	Lumber string `json:"lumber,omitempty" doc:"Default the wall's."`
+	Slope  *Rake  `json:"slope,omitempty" doc:"Across the wall, in a wet place. Default none."`
+	To     string `json:"to,omitempty" enum:"line,back" doc:"The face that it falls to: the one on the snapped line, or the other. Default back."`
+}
+
+// Braces hold the top of a wall that is free of what is over it.
+type Braces struct {
+	Every Length `json:"every,omitzero" format:"length" doc:"No farther apart than this. Default 4 ft or 1200 mm."`
+	Clear Length `json:"clear,omitzero" format:"length" doc:"What its top keeps clear of what is over it. Default 3/4 in or 20 mm."`
+	None  bool   `json:"none,omitempty" doc:"Nothing braces it: what holds its top is said on the open list."`
+}
+
+// Special is what a wall, or a stretch of one, is beside a plain one. Rules: the work,
+// step 6.
+type Special struct {
+	Kind   string
+	Height Length
+	Rake   *Rake
+	Posts  *Posts
+	Cap    *Cap
+	Braces *Braces
+}
+
+// Special is what a wall is beside a plain one.
+func (w *Wall) Special() Special {
+	return Special{w.Kind, w.Height, w.Rake, w.Posts, w.Cap, w.Braces}
+}
+
+// WallStretch is a part of a wall that is of another kind, or of other lumber.
+type WallStretch struct {
+	From   Length  `json:"from" format:"length" doc:"Station."`
+	To     Length  `json:"to" format:"length"`
+	Kind   string  `json:"kind,omitempty" enum:"plain,half,raked,free-top" doc:"Default plain: to the ceiling, whatever the wall is elsewhere."`
+	Height Length  `json:"height,omitzero" format:"length" doc:"As a wall's, over the floor where the stretch begins."`
+	Rake   *Rake   `json:"rake,omitempty" doc:"As a wall's, from where the stretch begins."`
+	Posts  *Posts  `json:"posts,omitempty"`
+	Cap    *Cap    `json:"cap,omitempty"`
+	Braces *Braces `json:"braces,omitempty"`
+	Lumber string  `json:"lumber,omitempty" doc:"Of its studs and plates. Default the wall's."`
+}
+
+// Special is what a stretch is beside a plain one.
+func (s *WallStretch) Special() Special {
+	return Special{s.Kind, s.Height, s.Rake, s.Posts, s.Cap, s.Braces}
+}
