@@ -39,9 +39,10 @@ func (w *Wall) PostPlaces(p Part, joists []survey.Joist) [][2]measure.Length {
 	if len(sides) == 0 {
 		return w.postsAlong(p, run)
 	}
-	fits := func(s [2]measure.Length) bool { // at the very end, or with an end stud's room beside it
-		start, end := s[0]-p.From, p.To-s[1]
-		return (start == 0 || start >= t) && (end == 0 || end >= t) && w.freeOfOpenings(s)
+	slot := 3 * t / 2
+	room := func(beside measure.Length) bool { return beside == 0 || beside == t || beside >= t+slot }
+	fits := func(s [2]measure.Length) bool { // at the very end, or clear of the end stud
+		return room(s[0]-p.From) && room(p.To-s[1]) && w.freeOfOpenings(s)
 	}
 	var out [][2]measure.Length
 	for i := 0; i < len(sides); i++ {

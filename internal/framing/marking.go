@@ -1,6 +1,7 @@
 package framing
 
 import (
+	"slices"
 	"sort"
 
 	"homalos/internal/measure"
@@ -42,34 +43,66 @@ func (w *Wall) markOf(from, to measure.Length) (measure.Length, Set) {
 
 // addMarks writes each upright's mark, as the tape comes to them.
 func (f *framer) addMarks() {
+	w := f.Wall
+	sloped := w.raked()
+	var top []Mark // of a top that lies along a slope: it is read along that
 	for _, m := range f.Members {
-		if m.Kind.Upright() {
-			tape, set := f.Wall.markOf(m.From, m.To)
-			f.Marks = append(f.Marks, Mark{Tape: tape, Set: set, Member: m.ID, Kind: m.Kind, Plates: m.Kind.Marks()})
+		if !m.Kind.Upright() {
+			continue
+		}
+		tape, set := w.markOf(m.From, m.To)
+		one := Mark{Tape: tape, Set: set, Member: m.ID, Kind: m.Kind, Plates: m.Kind.Marks()}
+		if sloped && slices.Contains(one.Plates, "top") {
+			one.Plates = slices.DeleteFunc(one.Plates, func(p string) bool { return p == "top" })
+			along := one
+			along.Tape, _ = w.markAlong(m.From, m.To)
+			along.Plates = []string{"top"}
+			top = append(top, along)
+		}
+		if len(one.Plates) > 0 {
+			f.Marks = append(f.Marks, one)
 		}
 	}
-	sort.SliceStable(f.Marks, func(i, j int) bool { return f.Marks[i].Tape < f.Marks[j].Tape })
-	if f.Wall.Layout.Marking == FirstMark {
-		f.hookOnFirst()
+	for _, marks := range [][]Mark{f.Marks, top} {
+		sort.SliceStable(marks, func(i, j int) bool { return marks[i].Tape < marks[j].Tape })
+		if w.Layout.Marking == FirstMark {
+			f.hookOnFirst(marks)
+		}
 	}
+	f.Marks = append(f.Marks, top...)
+}
+
+// markAlong is what the tape reads for a piece along a sloped top plate.
+func (w *Wall) markAlong(from, to measure.Length) (measure.Length, Set) {
+	long, low, high := w.AlongTop(w.Length), w.AlongTop(from), w.AlongTop(to)
+	if w.Layout.FromEnd {
+		low, high = long-high, long-low
+	}
+	switch w.Layout.Marking {
+	case Centres:
+		return low + (high-low)/2, Centre
+	case BackEdges:
+		return high, Back
+	}
+	return low, Ahead
 }
 
 // hookOnFirst reads all marks past the first common stud's from that mark.
-func (f *framer) hookOnFirst() {
+func (f *framer) hookOnFirst(marks []Mark) {
 	by := map[string]*Member{}
 	for i := range f.Members {
 		by[f.Members[i].ID] = &f.Members[i]
 	}
 	first := -1
-	for i := range f.Marks {
-		m := &f.Marks[i]
+	for i := range marks {
+		m := &marks[i]
 		if first < 0 {
 			if piece := by[m.Member]; piece.Kind == wood.Stud && piece.Why == "" {
 				first = i
 			}
 			continue
 		}
-		m.Hook = f.Marks[first].Member
-		m.Tape -= f.Marks[first].Tape
+		m.Hook = marks[first].Member
+		m.Tape -= marks[first].Tape
 	}
 }

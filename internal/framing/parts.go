@@ -239,3 +239,27 @@ func (w *Wall) Special() bool {
 func (p *Part) Falls() measure.Length {
 	return scaled(p.Top[len(p.Top)-1].Depth, math.Abs(p.Cross))
 }
+
+// raked says whether some of its top lies along a slope.
+func (w *Wall) raked() bool {
+	for _, p := range w.AllParts() {
+		if p.Rise != 0 {
+			return true
+		}
+	}
+	return false
+}
+
+// AlongTop is how far along its top plates, laid end to end, a station lies: farther
+// than along the floor where they lie along a slope. Source: trigonometry.
+func (w *Wall) AlongTop(at measure.Length) (out measure.Length) {
+	if !w.raked() {
+		return at
+	}
+	for _, p := range w.AllParts() {
+		if run := min(at, p.To) - p.From; run > 0 {
+			out += scaled(run, p.sloped())
+		}
+	}
+	return out
+}

@@ -15,6 +15,7 @@ const (
 	FoundJoists       FoundPart = "joists"
 	FoundObstructions FoundPart = "obstructions"
 	FoundStairs       FoundPart = "stairs"
+	FoundPockets      FoundPart = "pockets"
 )
 
 // foundIn is how each list is reached, and what its entries are called by.
@@ -25,7 +26,7 @@ type foundIn[T any] struct {
 
 // something that is found, of any of the lists.
 type something interface {
-	ExistingWall | Zone | Hidden | Instrument | Joists | Obstruction | Stair
+	ExistingWall | Zone | Hidden | Instrument | Joists | Obstruction | Stair | Pocket
 }
 
 func foundOf[T something]() foundIn[T] {
@@ -43,6 +44,8 @@ func foundOf[T something]() foundIn[T] {
 		lists = foundIn[Joists]{func(s *Survey) *[]Joists { return &s.Joists }, func(e *Joists) *string { return &e.ID }}
 	case Obstruction:
 		lists = foundIn[Obstruction]{func(s *Survey) *[]Obstruction { return &s.Obstructions }, func(e *Obstruction) *string { return &e.ID }}
+	case Pocket:
+		lists = foundIn[Pocket]{func(s *Survey) *[]Pocket { return &s.Pockets }, func(e *Pocket) *string { return &e.ID }}
 	case Stair:
 		lists = foundIn[Stair]{func(s *Survey) *[]Stair { return &s.Stairs }, func(e *Stair) *string { return &e.ID }}
 	}

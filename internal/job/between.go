@@ -32,6 +32,7 @@ func Between(was, now Document) []Edit {
 	foundBetween(a, b, FoundJoists, do, foundOf[Joists]())
 	foundBetween(a, b, FoundObstructions, do, foundOf[Obstruction]())
 	foundBetween(a, b, FoundStairs, do, foundOf[Stair]())
+	foundBetween(a, b, FoundPockets, do, foundOf[Pocket]())
 	listed(was.Walls, now.Walls, wallID, func(w Wall, at *int) { do(&PutWall{w, at}) }, func(id string) { do(&RemoveWall{id}) })
 	listed(was.Lumber, now.Lumber, lumberID, nil, func(id string) { do(&RemoveLumber{id}) })
 	lines(a.Ties, b.Ties, tieID, func(t Tie, at *int) { do(&AddTie{t, at}) }, func(id string) { do(&RemoveTie{Tie: id}) })

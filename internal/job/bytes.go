@@ -10,7 +10,7 @@ func Bytes(d Document) int {
 		n += 1_500 + 600*len(w.Openings) + 150*(len(w.Pending)+len(w.Breaks)+len(w.Ends))
 	}
 	if s := d.Survey; s != nil {
-		n += 300*len(s.Ties) + 500*(len(s.Obstructions)+len(s.Stairs)+len(s.Walls)+len(s.Zones)+len(s.Hidden)+len(s.Instruments)+len(s.Corners))
+		n += 300*len(s.Ties) + 500*(len(s.Obstructions)+len(s.Stairs)+len(s.Pockets)+len(s.Walls)+len(s.Zones)+len(s.Hidden)+len(s.Instruments)+len(s.Corners))
 		for _, j := range s.Joists {
 			n += 500 + 40*(len(j.At)+len(j.Gaps))
 		}

@@ -264,7 +264,7 @@ func sayTie(t Tie, u measure.System) string {
 func sayFound(e Edit, put func(string) string) string {
 	name := map[FoundPart]string{
 		FoundWalls: "existing wall", FoundZones: "step", FoundHidden: "no-drill zone", FoundInstruments: "instrument", FoundJoists: "joists",
-		FoundObstructions: "in the way:", FoundStairs: "stair",
+		FoundObstructions: "in the way:", FoundStairs: "stair", FoundPockets: "pocket",
 	}
 	k := kindOf(e.Act)
 	parts := strings.Split(e.Touches()[0], "/")

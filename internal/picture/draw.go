@@ -77,7 +77,9 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 	s.tops(f, &d)
 	marks := map[string]framing.Mark{}
 	for _, m := range f.Marks {
-		marks[m.Member] = m
+		if _, ok := marks[m.Member]; !ok { // the bottom plate's comes first
+			marks[m.Member] = m
+		}
 	}
 	for _, m := range f.Members {
 		if m.Kind.Row().Apart && m.Kind != wood.Brace {
@@ -214,7 +216,7 @@ func (s *drawer) drawPiece(w *framing.Wall, m framing.Member, marks map[string]f
 	if m.Spread > 0 {
 		p.Give = u.Say(m.Spread.Up(u.Pick(measure.Inch/32, measure.Millimetre/2)), 0)
 	}
-	p.Foot = m.Base
+	p.Foot, p.Slope = m.Base, m.Slope
 	switch {
 	case m.Kind.Upright():
 		p.Head = m.Base + m.Exact.Millimetres()

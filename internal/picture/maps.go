@@ -69,7 +69,8 @@ func (s *drawer) maps(f *framing.Framed) []PlateMap {
 	snapped, back := s.Rules.Tell(words.EdgeSnapped), s.Rules.Tell(words.EdgeBack)
 	start, end := w.EndName(false), w.EndName(true)
 	bottom := PlateMap{Plate: "bottom", Said: s.Rules.Tell(words.MapBottom), Left: start, Right: end, Upper: back, Lower: snapped, Length: long, Depth: depth, Pieces: lying(f, wood.BottomPlate)}
-	top := PlateMap{Plate: "top", Said: s.Rules.Tell(words.MapTop), Left: start, Right: end, Upper: snapped, Lower: back, Length: long, Depth: depth, Pieces: lying(f, wood.TopPlate)}
+	top := PlateMap{Plate: "top", Said: s.Rules.Tell(words.MapTop), Left: start, Right: end, Upper: snapped, Lower: back, Length: w.AlongTop(w.Length).Millimetres(), Depth: depth, Pieces: lying(f, wood.TopPlate, wood.Cap)}
+	long = top.Length
 	by := map[string]*framing.Member{}
 	for i := range f.Members {
 		by[f.Members[i].ID] = &f.Members[i]
@@ -123,11 +124,16 @@ func (p *PlateMap) flip() {
 }
 
 // lying are the stretches that plates of a kind cover: the lowest layer of each.
-func lying(f *framing.Framed, kind wood.Kind) (out []MapPiece) {
+func lying(f *framing.Framed, kinds ...wood.Kind) (out []MapPiece) {
 	for _, m := range f.Members {
-		if m.Kind == kind && m.Layer == 0 {
-			out = append(out, MapPiece{m.From.Millimetres(), m.To.Millimetres()})
+		if !slices.Contains(kinds, m.Kind) || m.Layer != 0 {
+			continue
 		}
+		at := func(s measure.Length) float64 { return s.Millimetres() }
+		if m.Kind != wood.BottomPlate && m.From >= 0 && m.To <= f.Wall.Length {
+			at = func(s measure.Length) float64 { return f.Wall.AlongTop(s).Millimetres() }
+		}
+		out = append(out, MapPiece{at(m.From), at(m.To)})
 	}
 	slices.SortFunc(out, func(a, b MapPiece) int { return cmp.Compare(a.From, b.From) })
 	return out
@@ -150,21 +156,28 @@ func (s *drawer) marksOn(f *framing.Framed, by map[string]*framing.Member, plate
 		if !slices.Contains(x.Plates, plate) || m.From < from || m.To > to {
 			continue
 		}
-		near := w.Tape(m.From, m.To) - least
-		line := w.Tape(m.From, m.To)
+		begins, ends, long := m.From, m.To, w.Length
+		if plate == "top" { // it may lie along a slope
+			begins, ends, long = w.AlongTop(begins), w.AlongTop(ends), w.AlongTop(long)
+		}
+		line := begins
+		if w.Layout.FromEnd {
+			line = long - ends
+		}
+		near := line - least
 		one := MapMark{
-			Member: m.ID, Kind: string(m.Kind), From: (m.From - zero).Millimetres(), To: (m.To - zero).Millimetres(), High: w.Lumber.Depth.Millimetres(),
-			Near: u.Say(near, half), Far: u.Say(near+m.To-m.From, half), Side: string(x.Set),
+			Member: m.ID, Kind: string(m.Kind), From: (begins - zero).Millimetres(), To: (ends - zero).Millimetres(), High: w.Lumber.Depth.Millimetres(),
+			Near: u.Say(near, half), Far: u.Say(near+ends-begins, half), Side: string(x.Set),
 		}
 		switch x.Set {
 		case framing.Centre:
-			line += (m.To - m.From) / 2
+			line += (ends - begins) / 2
 		case framing.Back:
-			line += m.To - m.From
+			line += ends - begins
 		}
 		one.Tape = u.Say(line-least, half)
 		if w.Layout.FromEnd {
-			one.Line = (w.Length - line - zero).Millimetres()
+			one.Line = (long - line - zero).Millimetres()
 		} else {
 			one.Line = (line - zero).Millimetres()
 		}

@@ -2,6 +2,9 @@ package plan
 
 import (
 	"homalos/internal/framing"
+	"homalos/internal/job"
+	"homalos/internal/measure"
+	"homalos/internal/site"
 	"homalos/internal/work"
 )
 
@@ -15,6 +18,54 @@ type WallPart struct {
 	Slope  float64 `json:"slope,omitempty" doc:"Degrees that its top rises along the wall; less than nothing: it falls."`
 	Falls  string  `json:"falls,omitempty" doc:"How much its cap falls over its width."`
 	Lumber string  `json:"lumber"`
+}
+
+// Start is what a wall of a kind is offered to begin with.
+type Start struct {
+	Is     string      `json:"is" enum:"plain,half,own,raked,follows,free-top,infill" doc:"Own: plain, of its own height; follows: raked as the ceiling is."`
+	Kind   string      `json:"kind,omitempty" enum:"half,raked,free-top,infill"`
+	Height job.Length  `json:"height,omitzero" format:"length"`
+	Rake   *job.Rake   `json:"rake,omitempty"`
+	Posts  *job.Posts  `json:"posts,omitempty"`
+	Cap    *job.Cap    `json:"cap,omitempty"`
+	Braces *job.Braces `json:"braces,omitempty"`
+	Infill string      `json:"infill,omitempty" doc:"The first pocket that was gauged."`
+}
+
+// starts are sensible to begin with: usual heights, the run of joists that is there, the
+// pocket that was gauged.
+func starts(s *site.Site) []Start {
+	u := s.Rules.Units
+	long := func(imperial, metric measure.Length) job.Length { return job.Exactly(u.Pick(imperial, metric), u) }
+	in, mm := measure.Inch, measure.Millimetre
+	posts := &job.Posts{Lap: long(7*in, 180*mm), Deck: long(3*in/4, 20*mm), Every: job.Exactly(framing.UsualPosts(u), u)}
+	pocket := ""
+	if sv := s.Doc.Survey; sv != nil {
+		for _, j := range sv.Joists {
+			if j.Of == "floor" && posts.Joists == "" {
+				posts.Joists = j.ID
+			}
+		}
+		if len(sv.Pockets) > 0 {
+			pocket = sv.Pockets[0].ID
+		}
+	}
+	if a := s.Doc.Assess; pocket == "" && a != nil && len(a.Pockets) > 0 {
+		pocket = a.Pockets[0].ID
+	}
+	if posts.Joists == "" {
+		posts = nil // no joist was read yet
+	}
+	degrees := 35.0
+	return []Start{
+		{Is: "plain"},
+		{Is: "half", Kind: "half", Height: long(42*in, 1070*mm), Posts: posts},
+		{Is: "own", Height: long(80*in, 2000*mm)},
+		{Is: "raked", Kind: "raked", Height: long(24*in, 600*mm), Rake: &job.Rake{Degrees: &degrees}},
+		{Is: "follows", Kind: "raked"},
+		{Is: "free-top", Kind: "free-top", Braces: &job.Braces{Every: job.Exactly(framing.UsualBraces(u), u), Clear: job.Exactly(framing.UsualClear(u), u)}},
+		{Is: "infill", Kind: "infill", Infill: pocket},
+	}
 }
 
 // Slot is what is sawn out of the floor for a post.

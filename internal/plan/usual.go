@@ -24,6 +24,7 @@ type Usual struct {
 	Stock   [][]string     `json:"stock" nullable:"false" doc:"Stock lengths of each lumber, in the job's order, with the usual ones filled in."`
 	Fill    job.Insulation `json:"fill" doc:"What bays are offered to be filled with; over is how much larger than its bay it is cut."`
 	Tops    int            `json:"tops" doc:"Top plates that a new wall is offered: one is usual for partitions."`
+	Starts  []Start        `json:"starts" nullable:"false" doc:"What a wall of each kind is offered to begin with."`
 	Departs []Departs      `json:"departs" nullable:"false" doc:"What the job has otherwise than the shop rules it goes by."`
 	ByPlace []string       `json:"byPlace" nullable:"false" doc:"Ids of all readings along walls, by wall and station."`
 }
@@ -114,6 +115,7 @@ func (p Plan) Usual() Usual {
 		})
 	}
 	out.ByPlace = byPlace(s)
+	out.Starts = starts(s)
 	for _, x := range s.Doc.Departures() {
 		out.Departs = append(out.Departs, Departs(x))
 	}

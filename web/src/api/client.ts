@@ -10,6 +10,8 @@ export const outliving = (entered: unknown) => (JSON.stringify(entered).length <
 type Schemas = components["schemas"];
 export type Job = Schemas["JobBody"];
 export type Wall = Schemas["Wall"];
+export type WallStretch = Schemas["WallStretch"];
+export type Start = Schemas["PlanStart"];
 export type Rules = Schemas["Rules"];
 export type Origin = Schemas["PlanOrigin"];
 export type Opening = Schemas["Opening"];

@@ -462,5 +462,22 @@ export const described: Record<string, Record<string, Described>> = {
     "width": {
       "type": "length"
     }
+  },
+  "pockets": {
+    "allowance": {
+      "type": "length"
+    },
+    "heights": {
+      "type": "lengths",
+      "must": true
+    },
+    "id": {
+      "type": "text",
+      "must": true
+    },
+    "widths": {
+      "type": "lengths",
+      "must": true
+    }
   }
 };

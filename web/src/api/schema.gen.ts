@@ -1775,6 +1775,19 @@ export interface components {
             /** @enum {string} */
             part: "stairs";
         } | {
+            /**
+             * Format: int64
+             * @description Where in the list a new one stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "put-found";
+            entry: components["schemas"]["Pocket"];
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @enum {string} */
+            part: "pockets";
+        } | {
             /** @enum {string} */
             do: "remove-found";
             /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
@@ -1851,6 +1864,17 @@ export interface components {
             lone?: boolean;
             /** @enum {string} */
             part: "stairs";
+        } | {
+            /** @enum {string} */
+            do: "remove-found";
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+            /** @description Its id. */
+            key: string;
+            /** @description The survey was not there before it: it goes too, if nothing else is in it. */
+            lone?: boolean;
+            /** @enum {string} */
+            part: "pockets";
         } | {
             assess?: components["schemas"]["Assess"];
             /** @enum {string} */
@@ -4222,6 +4246,11 @@ export interface components {
              * @enum {string}
              */
             set?: "ahead" | "centre" | "back";
+            /**
+             * Format: double
+             * @description Degrees off square of its upper end.
+             */
+            slope?: number;
             state: string;
             /** @description The mark as the tape reads it. */
             tape: string;
@@ -5360,6 +5389,23 @@ export interface components {
             from: string;
             to: string;
         };
+        PlanStart: {
+            braces?: components["schemas"]["Braces"];
+            cap?: components["schemas"]["Cap"];
+            /** Format: length */
+            height?: string;
+            /** @description The first pocket that was gauged. */
+            infill?: string;
+            /**
+             * @description Own: plain, of its own height; follows: raked as the ceiling is.
+             * @enum {string}
+             */
+            is: "plain" | "half" | "own" | "raked" | "follows" | "free-top" | "infill";
+            /** @enum {string} */
+            kind?: "half" | "raked" | "free-top" | "infill";
+            posts?: components["schemas"]["Posts"];
+            rake?: components["schemas"]["Rake"];
+        };
         PlanStep: {
             /** @enum {string} */
             kind: "do" | "hold" | "caution" | "check";
@@ -5598,6 +5644,8 @@ export interface components {
             parts: components["schemas"]["Parts"];
             /** @description The job's rules with every default filled in. */
             rules: components["schemas"]["Rules"];
+            /** @description What a wall of each kind is offered to begin with. */
+            starts: components["schemas"]["PlanStart"][];
             /** @description Stock lengths of each lumber, in the job's order, with the usual ones filled in. */
             stock: (string[] | null)[];
             /**

@@ -31,6 +31,8 @@ export function Sign({ kind, x, y, w }: { kind: string; x: number; y: number; w:
       return <path d={`M${c - r} ${y - 7}H${c + r}M${c} ${y - 7}V${y + 7}`} className="sign" />;
     case "hang":
       return <path d={`M${c - r} ${y + 7}H${c + r}M${c} ${y + 7}V${y - 7}`} className="sign" />;
+    case "through":
+      return <path d={`M${c} ${y - 7}V${y + 7}M${c - r} ${y + 1}L${c} ${y + 7}L${c + r} ${y + 1}`} className="sign" />;
     case "ring":
       return <circle cx={c} cy={y} r={r} className="sign" />;
   }
@@ -47,6 +49,9 @@ function labels<M extends { hook?: string }>(all: M[], x: (m: M) => number) {
   return out;
 }
 
+/** A mark of a top plate that lies along a slope: it is read along that. */
+const alongTop = (m: Marks[number]) => m.plates.length === 1 && m.plates[0] === "top";
+
 /** The two plates side by side as they lie on the floor, and the tape along them. */
 export function Plates({ drawing: d, marks, selected, select, beside, besideSaid }: Props) {
   const word = useWord();
@@ -58,7 +63,7 @@ export function Plates({ drawing: d, marks, selected, select, beside, besideSaid
   const down = beside ? 44 : 0;
   const chosen = selected ? by[selected] : undefined;
   const written = labels(
-    marks.filter((m) => by[m.member]),
+    marks.filter((m) => by[m.member] && !alongTop(m)),
     (m) => x(((by[m.member]?.from ?? 0) + (by[m.member]?.to ?? 0)) / 2),
   );
   const tapeAt = 72 + 62 + down; // under the marks' own numbers
@@ -101,7 +106,7 @@ export function Plates({ drawing: d, marks, selected, select, beside, besideSaid
               {word(r.kind).replace(" plate", "")}
             </text>
             {d.pieces
-              .filter((p) => p.kind === r.kind)
+              .filter((p) => p.kind === r.kind || (r.name === "top" && p.kind === "cap"))
               .map((p) => (
                 // biome-ignore lint/a11y/noStaticElementInteractions: the section above does the same by keyboard
                 <rect
@@ -188,6 +193,9 @@ export function Plates({ drawing: d, marks, selected, select, beside, besideSaid
           <b>{selected}</b>: from <Said text={chosen.near} /> to <Said text={chosen.back} /> by the tape from the{" "}
           {d.ends[d.hook === "end" ? 1 : 0]}
         </p>
+      )}
+      {marks.some((m) => alongTop(m) && d.tops?.some((t) => t.kind === "raked")) && (
+        <p className="tape-note">The {word("top-plate")} lies along the slope: its own marks, read along it, are on its map.</p>
       )}
       {beside && (
         <p className="tape-note">

@@ -68,7 +68,7 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
             x={s.x(j.from)}
             y={j.of === "ceiling" ? s.ceiling((j.from + j.to) / 2) - 14 : s.floor((j.from + j.to) / 2) + 2}
             width={Math.max(s.x(j.to) - s.x(j.from), 3)}
-            height={12}
+            height={d.tops ? Math.max(12, s.down(190)) : 12}
             className={j.exposed ? "joist-end bare" : "joist-end"}
           />
         ))}
@@ -80,6 +80,17 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
           </text>
         )}
         {d.levels && <Laser d={d} s={s} />}
+        {(d.tops ?? []).map((t) => (
+          <text
+            key={t.from}
+            x={s.x((t.from + t.to) / 2)}
+            y={s.ceiling((t.from + t.to) / 2) - 34}
+            textAnchor="middle"
+            className="note"
+          >
+            {t.said}
+          </text>
+        ))}
         {pieces && <Old d={d} s={s} />}
         {shows("around") && <Across d={d} s={s} />}
         {shows("clear") && <KeptClear d={d} s={s} />}

@@ -3,7 +3,7 @@ import type { Drawing, DrawnPiece } from "../api/client";
 import { useWord } from "../app/words";
 import { betweenKinds } from "./layers";
 import { type Box, type Place, places, room, size, type Wanted } from "./lengths";
-import { band, type Scale } from "./scale";
+import { along, band, type Scale } from "./scale";
 
 interface Props {
   d: Drawing;
@@ -18,7 +18,12 @@ interface Props {
 export interface Laid {
   p: DrawnPiece;
   box: Box;
+  /** of one that is cut to a slope: how its head lies, from its left side to its right */
+  head?: [number, number];
 }
+
+const onTop = (kind: string) => kind === "top-plate" || kind === "cap";
+const isPlate = (kind: string) => kind.endsWith("-plate") || kind === "cap";
 
 const said: Record<string, string> = { ready: "ready", "measure-first": "held: tape first", blocked: "stopped" };
 const short = ["jack", "cripple", "under-sill", "short-stud", "high-stud", "short-cripple"];
@@ -39,7 +44,7 @@ export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } 
     .filter((p) => isSpan(p) && (p.foot !== 0 || p.head !== 0))
     .map((p) => ({ p, box: { ...wide(p), y: lying(p, s).top, h: lying(p, s).bottom - lying(p, s).top } }));
   const uprights = d.pieces
-    .filter((p) => !isSpan(p) && !p.kind.endsWith("-plate") && (p.known || !short.includes(p.kind)))
+    .filter((p) => !isSpan(p) && !isPlate(p.kind) && (p.known || !short.includes(p.kind)))
     .map((p) => {
       const middle = (p.from + p.to) / 2;
       // what carries a header or stands on it meets it as it is drawn
@@ -53,7 +58,15 @@ export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } 
       else if (p.kind === "jack" && meets) top = meets.y + meets.h;
       else if (p.kind === "jack" || p.kind === "under-sill") top = s.y(middle, p.head);
       const onHeader = p.kind === "cripple" || p.kind === "short-cripple";
-      const foot = onHeader && meets ? meets.y : p.kind === "high-stud" && over ? over.y : s.floor(middle) - 11;
+      let foot = onHeader && meets ? meets.y : p.kind === "high-stud" && over ? over.y : s.floor(middle) - 11;
+      if (p.kind === "post" && p.known) foot = s.floor(middle) + s.down(along(d, middle, "floor") - p.foot);
+      if (p.kind === "brace") [foot, top] = [s.ceiling(middle), s.ceiling(middle) - 26];
+      const sloped = p.slope !== undefined && d.tops && !short.includes(p.kind) && p.kind !== "brace";
+      if (sloped) {
+        const head: [number, number] = [s.ceiling(p.from + 0.1) + 11, s.ceiling(p.to - 0.1) + 11];
+        top = Math.min(...head);
+        return { p, head, box: { ...wide(p), y: top, h: Math.max(2, foot - top) } };
+      }
       return { p, box: { ...wide(p), y: top, h: Math.max(2, foot - top) } };
     });
   return { spans, uprights };
@@ -107,13 +120,13 @@ export function lengthPlaces(d: Drawing, s: Scale, uprights: Laid[]): Map<string
 
 /** The wood of a wall with its lengths, seen from its side. */
 export function Wood({ d, s, selected, select, between = true }: Props) {
-  const plateTop = (p: DrawnPiece) => (p.kind === "top-plate" ? s.ceiling : (x: number) => s.floor(x) - 11);
+  const plateTop = (p: DrawnPiece) => (onTop(p.kind) ? s.ceiling : (x: number) => s.floor(x) - 11);
   const { spans, uprights } = laid(d, s);
   const at = lengthPlaces(d, s, uprights);
   return (
     <g>
       {d.pieces
-        .filter((p) => p.kind.endsWith("-plate"))
+        .filter((p) => isPlate(p.kind))
         .map((p) => (
           // biome-ignore lint/a11y/noStaticElementInteractions: arrow keys go through plates too
           <path
@@ -145,7 +158,7 @@ export function Wood({ d, s, selected, select, between = true }: Props) {
   );
 }
 
-function Piece({ p, box, selected, select }: Laid & Pick<Props, "selected" | "select">) {
+function Piece({ p, box, head, selected, select }: Laid & Pick<Props, "selected" | "select">) {
   const choose = () => select?.(p.id);
   const word = useWord();
   const keys = getHotkeyHandler([
@@ -166,7 +179,20 @@ function Piece({ p, box, selected, select }: Laid & Pick<Props, "selected" | "se
       data-state={p.state}
     >
       <rect x={box.x - 14} y={box.y} width={box.w + 28} height={box.h} fill="transparent" />
-      <rect x={box.x} y={box.y} width={box.w} height={box.h} className={`wood ${p.state} ${p.id === selected ? "chosen" : ""}`} />
+      {head ? (
+        <path
+          d={`M${box.x} ${head[0]}L${box.x + box.w} ${head[1]}V${box.y + box.h}H${box.x}Z`}
+          className={`wood ${p.state} ${p.id === selected ? "chosen" : ""}`}
+        />
+      ) : (
+        <rect
+          x={box.x}
+          y={box.y}
+          width={box.w}
+          height={box.h}
+          className={`wood ${p.state} ${p.id === selected ? "chosen" : ""}`}
+        />
+      )}
     </g>
   );
 }

@@ -8,6 +8,8 @@ export interface Scale {
   x: (station: number) => number;
   floor: (station: number) => number;
   ceiling: (station: number) => number;
+  /** how far down something under the floor is drawn */
+  down: (mm: number) => number;
   /** height z at a station, plates drawn thick enough to see */
   y: (station: number, z: number) => number;
 }
@@ -45,8 +47,9 @@ export function stretched(d: Drawing, width: number, height: number, stretch: nu
   const k = Math.min(stretch * perMm, limit / room("floor"), limit / room("ceiling"));
   const base = { floor: height - foot, ceiling: 58 };
   const surface = (of: "floor" | "ceiling") => (s: number) => base[of] - (along(d, s, of) - mid[of]) * k;
-  const floor = surface("floor");
-  const ceiling = surface("ceiling");
+  const whole = d.tops?.length ? trueHeights(d, height, foot) : undefined;
+  const floor = whole?.floor ?? surface("floor");
+  const ceiling = whole?.ceiling ?? surface("ceiling");
   return {
     width,
     height,
@@ -54,6 +57,7 @@ export function stretched(d: Drawing, width: number, height: number, stretch: nu
     x: (s) => left + s * perMm,
     floor,
     ceiling,
+    down: (mm) => mm * (whole?.k ?? 0),
     y: (s, z) => {
       const f = along(d, s, "floor");
       const c = along(d, s, "ceiling");
@@ -66,6 +70,22 @@ export function stretched(d: Drawing, width: number, height: number, stretch: nu
       return yf - plate - t * (yf - yc - 2 * plate);
     },
   };
+}
+
+const storey = 1800; // mm: what is lower is drawn lower
+
+/** Floor and top of a wall that isn't all to the ceiling: how high each part is, is seen. */
+function trueHeights(d: Drawing, height: number, foot: number) {
+  const gap = (s: number) => along(d, s, "ceiling") - along(d, s, "floor");
+  const most = Math.max(storey, ...d.surface.map((p) => p.ceiling - p.floor));
+  const under = Math.max(
+    0,
+    ...d.pieces.filter((p) => p.kind === "post" && p.known).map((p) => along(d, p.from, "floor") - p.foot),
+  );
+  const k = (height - foot - 66) / (most + under);
+  const low = Math.min(...d.surface.map((p) => p.floor), along(d, 0, "floor"));
+  const floor = (s: number) => height - foot - under * k - (along(d, s, "floor") - low) * k;
+  return { k, floor, ceiling: (s: number) => floor(s) - gap(s) * k };
 }
 
 /** What lies between two lines along the wall, as an SVG path. */

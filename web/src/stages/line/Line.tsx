@@ -12,6 +12,7 @@ import { RoomPlan } from "../../drawing/RoomPlan";
 import { Advice } from "./Advice";
 import "../read/read.css";
 import "./line.css";
+import { KindPanel } from "./KindPanel";
 import { LineForm } from "./LineForm";
 import { PlatesSaid } from "./PlatesSaid";
 import { SnapSheet } from "./SnapSheet";
@@ -175,6 +176,7 @@ function Lines({ room }: { room: Room }) {
                 { value: "strike", label: "Strike" },
                 { value: "decide", label: advice.length ? `Decide ${advice.length}` : "Decide" },
                 { value: "plates", label: "Plates, fixings" },
+                { value: "kind", label: "Kind" },
               ]}
             />
             {tab === "strike" &&
@@ -186,6 +188,7 @@ function Lines({ room }: { room: Room }) {
             {tab === "decide" && (
               <Advice id={w.id} advice={advice} meets={worked.meets ?? []} corners={plan.drawings[wall]?.corners ?? []} />
             )}
+            {tab === "kind" && <KindPanel key={w.id} wall={w} worked={worked} />}
             {tab === "plates" && <PlatesSaid key={w.id} wall={w} worked={worked} />}
           </>
         ) : (

@@ -10,6 +10,8 @@ import { LengthField } from "../../entry/LengthField";
 import { NumberField } from "../../entry/NumberField";
 import { Compared } from "./Compared";
 import { ways } from "./choices";
+import { KindFields } from "./KindFields";
+import { only, type Special } from "./kinds";
 import { LineMore } from "./LineMore";
 import { tidy } from "./tidy";
 
@@ -51,6 +53,7 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
             ],
           }),
   );
+  const [of, setOf] = useState<Special>(only(wall ?? {}));
   const [slot, setSlot] = useState<"face" | "and" | "start" | "stop">("face");
   const fault: Problem | null = edits.error;
   const free = [
@@ -78,7 +81,18 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
   const here = Object.entries(fault?.at ?? {}).filter(([p]) => p === "edits[0].wall.line" || p.endsWith(".to"));
   const asked = () => {
     const line = tidy(l, isNew);
-    const { from: _from, to: _to, ...rest } = wall ?? ({} as Wall);
+    const {
+      from: _from,
+      to: _to,
+      kind: _k,
+      height: _h,
+      rake: _r,
+      posts: _p,
+      cap: _c,
+      braces: _b,
+      infill: _i,
+      ...rest
+    } = wall ?? ({} as Wall);
     const now = {
       ...(wall ? rest : { noggings: job.document.rules?.noggings }),
       id: mark,
@@ -89,10 +103,11 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
       lumber,
       line,
       body: (body || undefined) as Wall["body"],
+      ...only(of),
     } as Wall;
     return now;
   };
-  const said = JSON.stringify([l, lumber, bottom, tops, top, membrane, body, mark]);
+  const said = JSON.stringify([l, lumber, bottom, tops, top, membrane, body, mark, of]);
   const [shown] = useDebouncedValue(said, 250);
   // biome-ignore lint/correctness/useExhaustiveDependencies: once for each line that was said
   useEffect(() => {
@@ -258,6 +273,7 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
             />
           ),
       )}
+      <KindFields of={of} change={setOf} at={at} enter={keep} />
       <LineMore
         line={l}
         change={change}

@@ -115,20 +115,24 @@ export default function Mark() {
           <CommandLine wall={w.id} />
           <Section drawing={drawing} height={410} stretch={stretch} hidden={hidden} selected={chosen} select={setChosen} />
           <Layers drawing={drawing} hidden={hidden} hide={setHidden} />
-          <div className="stretch no-print">
-            <span className="quiet">along the wall true, unevenness stretched up to {stretch}×</span>
-            <Slider
-              thumbLabel="Stretch of the unevenness"
-              min={1}
-              max={40}
-              value={stretch}
-              onChange={setStretch}
-              w={180}
-              size="lg"
-              thumbSize={26}
-              label={null}
-            />
-          </div>
+          {drawing.tops?.length ? (
+            <p className="quiet no-print">along the wall true, heights true to one another</p>
+          ) : (
+            <div className="stretch no-print">
+              <span className="quiet">along the wall true, unevenness stretched up to {stretch}×</span>
+              <Slider
+                thumbLabel="Stretch of the unevenness"
+                min={1}
+                max={40}
+                value={stretch}
+                onChange={setStretch}
+                w={180}
+                size="lg"
+                thumbSize={26}
+                label={null}
+              />
+            </div>
+          )}
           <Plates
             drawing={drawing}
             marks={worked.marks}
