@@ -1,6 +1,7 @@
 package framing
 
 import (
+	"math"
 	"slices"
 
 	"homalos/internal/measure"
@@ -20,6 +21,15 @@ type builder interface {
 
 var builders = map[Kind]builder{Plain: plain{}, Half: halfWall{}, Raked: raked{}, FreeTop: freeTop{}, Infill: infill{}}
 
+// builders are those of a part: its kind's, and what the wall is made of besides.
+func (w *Wall) builders(p Part) []builder {
+	out := []builder{builders[p.Kind]}
+	if w.Steel != nil {
+		out = append(out, steelFrame{})
+	}
+	return out
+}
+
 // plain is a wall as all are; one of a height of its own too.
 type plain struct{}
 
@@ -30,21 +40,27 @@ func (plain) check(f *framer, p Part, _ Found) { f.checkOwnHeight(p) }
 // standParts lets each kind stand its own.
 func (f *Laid) standParts(found Found) {
 	for _, p := range f.Wall.AllParts() {
-		builders[p.Kind].stand(f, p, found)
+		for _, b := range f.Wall.builders(p) {
+			b.stand(f, p, found)
+		}
 	}
 }
 
 // build lets each kind lay what is its own.
 func (f *framer) build(found Found) {
 	for _, p := range f.Wall.AllParts() {
-		builders[p.Kind].lie(f, p, found)
+		for _, b := range f.Wall.builders(p) {
+			b.lie(f, p, found)
+		}
 	}
 }
 
 // checkParts lets each kind look for what would go wrong in it.
 func (f *framer) checkParts(found Found) {
 	for _, p := range f.Wall.AllParts() {
-		builders[p.Kind].check(f, p, found)
+		for _, b := range f.Wall.builders(p) {
+			b.check(f, p, found)
+		}
 	}
 }
 
@@ -119,7 +135,7 @@ func (f *framer) reachLines(p Part, at measure.Length, e survey.Estimate, straig
 	if rise := p.top(at) - p.Height; rise != 0 {
 		lines = append(lines, Line{What: tell(words.RiseTo, at), Value: rise})
 	}
-	if more := f.length(e.Value) - p.top(at); len(e.From) > 0 { // else the floor is taken as level
+	if more := f.length(e.Value) - p.top(at); math.Abs(e.Value-p.top(at).Millimetres()) > 1e-6 { // else the floor is level, or taken as that
 		lines = append(lines, Line{tell(words.FloorLowerThanAt, at, p.Datum), more, e.From})
 	}
 	return lines

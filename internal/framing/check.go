@@ -310,7 +310,7 @@ func (f *framer) checkPiece(m *Member) {
 	if m.Known && m.Cut > m.Lumber.Longest() && !m.Kind.Row().Plate {
 		f.find(Stop, "longer-than-stock", at, []string{m.ID}, f.rules.Tell(words.LongLongest, m.ID, m.Cut, m.Lumber.ID, m.Lumber.Longest()), f.rules.Tell(words.AddLongerStockLengthThis))
 	}
-	if m.Kind == wood.HeaderPly && m.Layer == 0 {
+	if m.Kind == wood.HeaderPly && m.Layer == 0 && f.Wall.Steel == nil { // a box is as deep as its studs
 		f.checkHeader(m, at)
 	}
 }

@@ -374,7 +374,7 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 			m.Sum = append(m.Sum, f.topLines(part)...)
 		}
 		if fit := f.fit(part); fit != 0 || !part.OwnHeight() {
-			m.Sum = append(m.Sum, Line{What: "fit", Value: -fit})
+			m.Sum = append(m.Sum, Line{What: f.fitSaid(), Value: -fit})
 		}
 		if w.Tilts {
 			m.Sum = append(m.Sum, Line{What: f.rules.Tell(words.ToTiltItUp), Value: -f.swept(m.Sum)})

@@ -246,6 +246,9 @@ func (f *Laid) plate(l layer, p piece) Member {
 	}
 	m.Sum = append([]Line{{What: f.rules.Tell(words.AlongTheWall), Value: along}}, m.Sum...)
 	f.alongSlope(&m)
+	if more := f.overlap(l, p); more > 0 {
+		m.Sum = append(m.Sum, Line{What: f.rules.Tell(words.SpliceOverlap), Value: more})
+	}
 	for _, line := range m.Sum {
 		m.Exact += line.Value
 	}
@@ -364,7 +367,7 @@ func (f *Laid) cutLayer(l layer, studs, others []measure.Length, skip []int) ([]
 		if i == len(l.runs)-1 {
 			stop = max(f.Wall.Stop.Skew, 0)
 		}
-		longest := l.wood.Longest()
+		longest := l.wood.Longest() - f.overlap(layer{wood: l.wood, runs: []piece{{0, 2}}}, piece{0, 1})
 		if l.sloped > 1 {
 			longest = scaled(longest, 1/l.sloped)
 		}

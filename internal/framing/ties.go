@@ -35,7 +35,7 @@ func (f *Laid) tieUp() {
 		middle := j.From + (j.To-j.From)/2
 		if j.Lap {
 			f.Ties = append(f.Ties, Tie{At: middle, What: f.rules.Tell(words.SecondPlateLapsThisWall, j.Other)})
-		} else if !w.Top[len(w.Top)-1].Track {
+		} else if !w.Off() && !w.Top[len(w.Top)-1].Track {
 			f.Ties = append(f.Ties, Tie{At: middle, What: f.rules.Tell(words.StrapTo, j.Other), Strap: true, Nails: strapNails})
 		}
 	}

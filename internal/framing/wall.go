@@ -75,6 +75,7 @@ type Wall struct {
 	Carries     string  // yes, no; else it isn't known whether it carries what is over it
 	Own         Part    // what kind it is, and what its top goes by
 	Parts       []Part  // rising and clear of one another: stretches that are of another kind
+	Steel       *Steel  // of steel studs
 	Gauged      *Gauged // that an infill goes into
 	Pending     []Pending
 	Clear       []Clear

@@ -135,6 +135,9 @@ type Lumber struct {
 	OnHand    []OnHand `json:"onHand,omitempty" maxItems:"200" nullable:"false" doc:"What is there already: it is cut first."`
 	Treated   bool     `json:"treated,omitempty"`
 	Density   float64  `json:"density,omitempty" minimum:"0" maximum:"20000" doc:"Kilograms of a cubic metre. Default 525, treated 650, steel 7850."`
+	Steel     bool     `json:"steel,omitempty" doc:"Steel studs: thickness is the width of their flanges, depth that of the web. They stand in track."`
+	Metal     Length   `json:"metal,omitzero" format:"length" doc:"Of steel studs: how thick the sheet is. Default 0.022 in or 0.6 mm."`
+	Holes     *Holes   `json:"holes,omitempty" doc:"Of steel studs: where their webs have holes."`
 	Track     bool     `json:"track,omitempty" doc:"Steel track, used as a plate: thickness is its metal's."`
 	Fit       Length   `json:"fit,omitzero" format:"length" doc:"Of track: how much shorter than the space what stands in it is cut, where the wall has no fit of its own. Default 1/8 in or 3 mm."`
 }
@@ -370,6 +373,7 @@ type Wall struct {
 	Posts     *Posts        `json:"posts,omitempty" doc:"Of a half wall."`
 	Cap       *Cap          `json:"cap,omitempty" doc:"Of a half wall."`
 	Braces    *Braces       `json:"braces,omitempty" doc:"Of one whose top is free."`
+	Steel     *Steel        `json:"steel,omitempty" doc:"Of one of steel studs: how its track is cut and its studs are held."`
 	Infill    string        `json:"infill,omitempty" doc:"Of an infill: the pocket, of survey.pockets, that it goes into."`
 	Stretches []WallStretch `json:"stretches,omitempty" maxItems:"20" nullable:"false" doc:"Where it is of another kind, or of other lumber."`
 	BoardTop  Length        `json:"boardTop,omitzero" format:"length" doc:"How high its boards go over the floor, where that isn't as high as the wall."`

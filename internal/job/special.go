@@ -63,3 +63,20 @@ type WallStretch struct {
 func (s *WallStretch) Special() Special {
 	return Special{s.Kind, s.Height, s.Rake, s.Posts, s.Cap, s.Braces}
 }
+
+// Holes are those in the webs of steel studs, from the end that stands on the floor.
+type Holes struct {
+	First Length `json:"first,omitzero" format:"length" doc:"To the middle of the first. Default 12 in or 300 mm."`
+	Every Length `json:"every,omitzero" format:"length" doc:"From one to the next. Default 24 in or 600 mm."`
+}
+
+// Steel is how a wall of steel studs is made. Rule: the work, step 6.
+type Steel struct {
+	Tab     Length `json:"tab,omitzero" format:"length" doc:"How long the tabs are that track over and under an opening is folded with. Default 2 in or 50 mm."`
+	Overlap Length `json:"overlap,omitzero" format:"length" doc:"Of track where one stick won't reach: one end is cut as a tail and goes into the other. Default 2 in or 50 mm."`
+	Screws  int    `json:"screws,omitempty" minimum:"0" maximum:"12" doc:"In each such splice, half of them through each flange. Default 4."`
+	Slip    Length `json:"slip,omitzero" format:"length" doc:"How much shorter than their space studs are cut, so that what is over them may move. Default the track's fit."`
+	Bridge  Length `json:"bridge,omitzero" format:"length" doc:"The most that a stud goes without bridging. Default 4 ft or 1200 mm."`
+	Channel string `json:"channel,omitempty" doc:"Lumber that bridging is cut from. Default the lowest plate's track."`
+	Boxed   string `json:"boxed,omitempty" enum:"yes,no" doc:"Whether jambs are closed to a box by a piece of track. Default yes."`
+}

@@ -204,7 +204,7 @@ func (s *drawer) drawPiece(w *framing.Wall, m framing.Member, marks map[string]f
 	near := w.Tape(m.From, m.To)
 	p := DrawnPiece{
 		ID: m.ID, Kind: string(m.Kind), State: string(m.State), From: m.From.Millimetres(), To: m.To.Millimetres(),
-		Known: m.Known, Tape: u.Say(near, half), Near: u.Say(near, half), Back: u.Say(near+m.To-m.From, half),
+		Known: m.Known, Steel: m.Lumber.Steel || m.Lumber.Track, Tape: u.Say(near, half), Near: u.Say(near, half), Back: u.Say(near+m.To-m.From, half),
 	}
 	if mark, ok := marks[m.ID]; ok {
 		p.Tape, p.Set, p.Hook = u.Say(mark.Tape, half), string(mark.Set), mark.Hook

@@ -64,6 +64,7 @@ type DrawnPiece struct {
 	Hook  string  `json:"hook,omitempty" doc:"The piece on whose mark the tape is hooked, where that isn't the end."`
 	Near  string  `json:"near" doc:"Where its edges lie by the tape from the end: the near one."`
 	Back  string  `json:"back" doc:"The far one."`
+	Steel bool    `json:"steel,omitempty"`
 	Slope float64 `json:"slope,omitempty" doc:"Degrees off square of its upper end."`
 	Give  string  `json:"give,omitempty" doc:"The spread, to the next 32nd or half millimetre."`
 }

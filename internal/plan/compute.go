@@ -108,7 +108,7 @@ func (s *writer) writeWall(w *work.Wall, advice []advise.Advice) Wall {
 func (s *writer) writeMember(w *work.Wall, m framing.Member) Member {
 	u := s.Rules.Units
 	out := Member{
-		ID: m.ID, Kind: string(m.Kind), Lumber: m.Lumber.ID, From: u.Write(m.From), To: u.Write(m.To),
+		ID: m.ID, Kind: kindOf(w.Wall, m), Lumber: m.Lumber.ID, From: u.Write(m.From), To: u.Write(m.To),
 		State: string(m.State), Opening: m.Opening, Why: m.Why, Sum: []work.Line{}, Bevel: m.Bevel, Pending: m.Pending, Read: m.Read,
 	}
 	if m.Known {

@@ -170,7 +170,9 @@ func (s *writer) snapSteps(out *WallLine, w *framing.Wall, corners []line.Corner
 	for i := range n + 1 {
 		points = append(points, s.Rules.Units.Say((w.Length*i/n).Nearest(s.Rules.Mark), 0))
 	}
-	add(s.Rules.Tell(words.PlumbUpToCeilingAt, strings.Join(points, ", ")), "")
+	if !w.Off() { // one that reaches nothing has nothing to snap over it
+		add(s.Rules.Tell(words.PlumbUpToCeilingAt, strings.Join(points, ", ")), "")
+	}
 	for _, end := range []struct {
 		word string
 		at   framing.End

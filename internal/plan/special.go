@@ -5,6 +5,7 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/site"
+	"homalos/internal/wood"
 	"homalos/internal/work"
 )
 
@@ -101,4 +102,12 @@ func (s *writer) writeParts(out *Wall, w *work.Wall) {
 	for _, x := range w.Slots {
 		out.Slots = append(out.Slots, Slot{x.Post, u.Write(x.From), u.Write(x.To), u.Write(x.Deep)})
 	}
+}
+
+// kindOf is what a piece is called: the plates that steel studs stand in are track.
+func kindOf(w *framing.Wall, m framing.Member) string {
+	if w.Steel != nil && m.Kind.Row().Plate && m.Lumber.Track {
+		return string(wood.Track)
+	}
+	return string(m.Kind)
 }

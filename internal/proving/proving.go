@@ -205,7 +205,11 @@ func (a *asker) shape() {
 	a.diagonals()
 	for _, p := range []int{0, 2} {
 		if gap, known := a.gap(places[p].at); known {
-			x := a.ask(Ask{At: places[p].at, High: .8, Should: gap, Limit: l.Height, Text: a.tell(words.AskHeight, places[p].said)}, Height, Length, places[p].name)
+			height := words.AskHeight
+			if w.Off() {
+				height = words.AskOwnHeight
+			}
+			x := a.ask(Ask{At: places[p].at, High: .8, Should: gap, Limit: l.Height, Text: a.tell(height, places[p].said)}, Height, Length, places[p].name)
 			x.finished, x.known = a.heights()
 		}
 	}

@@ -80,10 +80,14 @@ func Steps(r *work.Result, of *Raising, turn Turn, people int) []Step {
 		if w.Against[survey.Ceiling].Lie != framing.OffIt {
 			s.plate(survey.Ceiling, alone)
 		}
-		s.add(Do, words.StepStudsInPlace)
-		s.add(Do, words.StepFoot, r.Nailing.End)
-		if s.screwed() {
-			s.add(Do, words.StepScrews)
+		if w.Wall.Steel != nil {
+			s.steel()
+		} else {
+			s.add(Do, words.StepStudsInPlace)
+			s.add(Do, words.StepFoot, r.Nailing.End)
+			if s.screwed() {
+				s.add(Do, words.StepScrews)
+			}
 		}
 		if len(w.Wall.Openings) > 0 {
 			s.add(Do, words.StepOpenings)
@@ -105,6 +109,23 @@ func (s *stepper) many(k wood.Kind) (n int) {
 		}
 	}
 	return n
+}
+
+// steel stands a wall of steel studs in its track.
+func (s *stepper) steel() {
+	s.add(Caution, words.StepSteelCuts)
+	s.add(Do, words.StepBundles, s.many(wood.Stud))
+	s.add(Do, words.StepTwistIn)
+	if s.many(wood.Track) > 0 {
+		s.add(Do, words.StepBoxJambs)
+	}
+	if n := s.many(wood.TabTrack); n > 0 {
+		s.add(Do, words.StepTabs, n)
+		s.add(Check, words.StepHeaderDip)
+	}
+	if n := s.many(wood.Bridging); n > 0 {
+		s.add(Do, words.StepBridging, n)
+	}
 }
 
 // slots lets a half wall's posts down through the floor, before its plate is laid

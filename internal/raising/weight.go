@@ -27,17 +27,9 @@ const (
 // boardDensity is what a board weighs, kg/m³. Usual: gypsum board.
 const boardDensity = 700.0
 
-// trackLeg is how far a track's legs reach up. Usual: 1 1/4 in (32 mm).
-const trackLeg = 32.0
-
 // PieceWeight is what one piece weighs, kg.
 func PieceWeight(m framing.Member) float64 {
-	l := m.Lumber
-	section := l.Thickness.Millimetres() * l.Depth.Millimetres()
-	if l.Track {
-		section = l.Thickness.Millimetres() * (l.Depth.Millimetres() + 2*trackLeg)
-	}
-	return section * m.Cut.Millimetres() * l.Density / 1e9
+	return m.Lumber.Section() * m.Cut.Millimetres() * m.Lumber.Density / 1e9
 }
 
 // BoardWeight is what a board of so many square millimetres weighs, kg.
@@ -49,7 +41,7 @@ func (r *Raising) fitted(m *framing.Member) bool {
 	switch {
 	case m.Kind == wood.TopPlate:
 		part = TopPlate
-	case m.Kind == wood.HeaderPly:
+	case m.Kind == wood.HeaderPly, m.Kind == wood.TabTrack:
 		part = Header
 	case m.Kind.Upright() || m.Kind.Row().Plate:
 		return false

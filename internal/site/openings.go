@@ -78,6 +78,9 @@ func (r *resolver) opening(path string, o job.Opening, wall *framing.Wall) frami
 	case -1:
 		out.Jacks = 0
 	}
+	if wall.Steel != nil && o.Jacks == 0 {
+		out.Jacks = 0 // its head is track between boxed jambs
+	}
 	if o.Jacks < -1 || o.Jacks > 3 {
 		r.faults.Add(path+".jacks", r.Rules.Fill("%d <jacks>: give 1 to 3 a side, or -1 for none"), o.Jacks)
 		out.Jacks = 1
@@ -396,6 +399,9 @@ func (r *resolver) positive(path string, given job.Length) measure.Length {
 // more, two on edge.
 func (r *resolver) header(path string, h *job.Header, width measure.Length, wall *framing.Wall) framing.Header {
 	out := framing.Header{Lumber: wall.Lumber, Plies: 1}
+	if wall.Steel != nil {
+		return r.steelHeader(path, h, width, wall)
+	}
 	if h == nil {
 		if width > 8*measure.Foot {
 			out.Plies, out.OnEdge = 2, true

@@ -127,7 +127,7 @@ func (r *resolver) setLumber() {
 	for i, l := range r.Doc.Lumber {
 		path := fmt.Sprintf("lumber[%d]", i)
 		r.id(path+".id", l.ID, seen, 64)
-		lumber := &wood.Lumber{ID: l.ID, Treated: l.Treated, Track: l.Track}
+		lumber := &wood.Lumber{ID: l.ID, Treated: l.Treated, Track: l.Track, Steel: l.Steel}
 		low, high := u.Pick(measure.Inch/4, 5*measure.Millimetre), u.Pick(24*measure.Inch, 600*measure.Millimetre)
 		thin := low
 		if l.Track {
@@ -163,10 +163,11 @@ func (r *resolver) setLumber() {
 		lumber.Density = l.Density
 		if l.Density == 0 {
 			lumber.Density = map[bool]float64{false: 525, true: 650}[l.Treated]
-			if l.Track {
+			if l.Track || l.Steel {
 				lumber.Density = 7850
 			}
 		}
+		r.steelStud(path, l, lumber)
 		r.stockThere(path, l, lumber)
 		if l.Track {
 			lumber.Fit = r.within(path+".fit", l.Fit, framing.SteelFit(u), 0, u.Pick(2*measure.Inch, 50*measure.Millimetre))

@@ -66,6 +66,7 @@ func (r *resolver) parts(path string, w job.Wall) *framing.Wall {
 	wall.Lumber = r.wood(path+".lumber", w.Lumber)
 	wall.Bottom = r.plates(path+".bottom", w.Bottom, wall.Lumber)
 	wall.Top = r.plates(path+".top", w.Top, wall.Lumber)
+	r.steel(path, w, wall)
 	r.special(path, w, wall)
 	wall.Membrane, wall.Carries = w.Membrane, w.Carries
 	if u := r.Doc.Units; w.Fit.Given() {

@@ -32,6 +32,9 @@ const (
 	EdgeBlock   Kind = "edge-block"    // a scrap on end along an old jamb, for a new board's edge
 	Post        Kind = "post"          // of a half wall: through the floor, beside a joist
 	Cap         Kind = "cap"           // on top of a half wall
+	Track       Kind = "track"         // steel, on a jamb's open side; in plans the plates of steel studs too
+	TabTrack    Kind = "tab-track"     // steel, over and under an opening: its ends are folded as tabs
+	Bridging    Kind = "bridging"      // steel channel through the holes of studs
 	Brace       Kind = "brace"         // from the top of a wall that is free of the structure to what carries it
 )
 
@@ -133,6 +136,9 @@ var Kinds = []Row{
 	{Kind: Post, Letter: "PO", Stands: JoistToPlate, Above: Deep, Sign: Through},
 	{Kind: Cap, Letter: "CP", Rounding: Nearest, Plate: true, Clear: true},
 	{Kind: Brace, Letter: "BR", Clear: true, Apart: true},
+	{Kind: Track, Letter: "TR"},
+	{Kind: TabTrack, Letter: "TT", Rounding: Nearest, Clear: true},
+	{Kind: Bridging, Letter: "BG", Clear: true},
 }
 
 var rows = func() map[Kind]Row {

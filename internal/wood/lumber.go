@@ -19,6 +19,9 @@ type Lumber struct {
 	Treated   bool
 	Density   float64        // kg of a cubic metre
 	Track     bool           // steel track: its thickness is the metal's
+	Steel     bool           // a steel stud: thickness is its flanges' width, depth its web's
+	Metal     measure.Length // of a steel stud
+	Holes     Holes          // in its web
 	Fit       measure.Length // of track: how much shorter what stands in it is cut
 }
 
@@ -104,3 +107,27 @@ type Anchor struct {
 	Cure   float64 // hours
 	Glued  bool    // with a bead of adhesive as well
 }
+
+// Holes are those in a steel stud's web: from its marked end, all the same way up.
+type Holes struct {
+	First, Every measure.Length
+}
+
+// Section is how much metal or wood a piece's cross section has, mm².
+func (l *Lumber) Section() float64 {
+	t, d := l.Thickness.Millimetres(), l.Depth.Millimetres()
+	switch {
+	case l.Track:
+		return t * (d + 2*trackLeg)
+	case l.Steel:
+		return l.Metal.Millimetres() * (d + 2*t + 2*lip)
+	}
+	return t * d
+}
+
+// trackLeg is how far a track's legs reach up, lip how far a stud's flanges turn in; mm.
+// Usual: 1 1/4 in, 1/4 in.
+const (
+	trackLeg = 32.0
+	lip      = 6.0
+)

@@ -50,6 +50,7 @@ var (
 	PassOfTurn          = sentence("turn")
 	PassOfStub          = sentence("stub")
 	ShortReturnEarly    = sentence("It is short: up early, it braces what it meets.")
+	SteelInPlace        = sentence("Steel studs are twisted into track that is fixed first.")
 	PostsFirst          = sentence("Its posts go down through the floor first: plate, studs and cap are put to them.")
 	CeilingSpared       = sentence("The ceiling stays as it is: flat it would come nearer to it than {0}.")
 	SwingTight          = sentence("Turned in flat, end to end, it takes {0} and has {1}: tilt it up in line, or cut it {2} shorter.")

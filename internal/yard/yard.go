@@ -12,6 +12,7 @@ import (
 	"math"
 	"slices"
 
+	"homalos/internal/framing"
 	"homalos/internal/measure"
 	"homalos/internal/saw"
 	"homalos/internal/sheeting"
@@ -331,6 +332,10 @@ func (c *counter) nails(w *work.Wall) {
 	track := func(plates []*wood.Lumber) bool {
 		return slices.ContainsFunc(plates, func(l *wood.Lumber) bool { return l.Track })
 	}
+	if in.Steel != nil {
+		c.steelScrews(w)
+		return
+	}
 	for _, m := range w.Members {
 		if m.Old != 0 {
 			continue
@@ -369,6 +374,31 @@ func (c *counter) nails(w *work.Wall) {
 				}
 			}
 			c.each("nail", Corners, in.ID, apart(tall))
+		}
+	}
+}
+
+// steelScrews are those of a wall of steel studs: one through each flange where a stud is
+// held, two in each tab, half of a splice's through each flange, along boxed jambs on both
+// flanges. Usual practice; loose studs are counted too, for those that a door wants later.
+func (c *counter) steelScrews(w *work.Wall) {
+	in := w.Wall
+	const what = "track-screw"
+	for _, m := range w.Members {
+		switch {
+		case m.Kind.Upright():
+			c.each(what, Ends, in.ID, 4)
+		case m.Kind == wood.Track:
+			c.each(what, Along, in.ID, 2*(int(m.Cut/c.r.Nailing.Step)+1))
+		case m.Kind == wood.TabTrack:
+			c.each(what, Between, in.ID, 4)
+		case m.Kind == wood.HeaderPly:
+			c.each(what, Between, in.ID, 4)
+		case m.Kind == wood.Bridging:
+			c.each(what, Between, in.ID, len(framing.Through(w.Framed, m)))
+		}
+		if m.Kind.Row().Plate && m.Exact > m.To-m.From {
+			c.each(what, Between, in.ID, in.Steel.Screws)
 		}
 	}
 }

@@ -2546,6 +2546,18 @@ export interface components {
             /** @description The existing wall it is in; from and to are then stations along it. */
             wall?: string;
         };
+        Holes: {
+            /**
+             * Format: length
+             * @description From one to the next. Default 24 in or 600 mm.
+             */
+            every?: string;
+            /**
+             * Format: length
+             * @description To the middle of the first. Default 12 in or 300 mm.
+             */
+            first?: string;
+        };
         Hours: {
             /** @description As 07:30. */
             from?: string;
@@ -2914,11 +2926,20 @@ export interface components {
              * @description Of track: how much shorter than the space what stands in it is cut, where the wall has no fit of its own. Default 1/8 in or 3 mm.
              */
             fit?: string;
+            /** @description Of steel studs: where their webs have holes. */
+            holes?: components["schemas"]["Holes"];
             id: string;
+            /**
+             * Format: length
+             * @description Of steel studs: how thick the sheet is. Default 0.022 in or 0.6 mm.
+             */
+            metal?: string;
             /** @description What is there already: it is cut first. */
             onHand?: components["schemas"]["OnHand"][];
             /** @description Of one stick, by its length; a length without one is priced by what the others cost a metre, and by its length where none has a price. */
             prices?: components["schemas"]["Price"][];
+            /** @description Steel studs: thickness is the width of their flanges, depth that of the web. They stand in track. */
+            steel?: boolean;
             /** @description Lengths it is sold in. Default 96, 120, 144, 192 in or 2400, 3000, 3600, 4800 mm. */
             stock?: string[];
             /**
@@ -4252,6 +4273,7 @@ export interface components {
              */
             slope?: number;
             state: string;
+            steel?: boolean;
             /** @description The mark as the tape reads it. */
             tape: string;
             /** Format: double */
@@ -6623,6 +6645,40 @@ export interface components {
             /** @enum {string} */
             units: "imperial" | "metric";
         };
+        Steel: {
+            /**
+             * @description Whether jambs are closed to a box by a piece of track. Default yes.
+             * @enum {string}
+             */
+            boxed?: "yes" | "no";
+            /**
+             * Format: length
+             * @description The most that a stud goes without bridging. Default 4 ft or 1200 mm.
+             */
+            bridge?: string;
+            /** @description Lumber that bridging is cut from. Default the lowest plate's track. */
+            channel?: string;
+            /**
+             * Format: length
+             * @description Of track where one stick won't reach: one end is cut as a tail and goes into the other. Default 2 in or 50 mm.
+             */
+            overlap?: string;
+            /**
+             * Format: int64
+             * @description In each such splice, half of them through each flange. Default 4.
+             */
+            screws?: number;
+            /**
+             * Format: length
+             * @description How much shorter than their space studs are cut, so that what is over them may move. Default the track's fit.
+             */
+            slip?: string;
+            /**
+             * Format: length
+             * @description How long the tabs are that track over and under an opening is folded with. Default 2 in or 50 mm.
+             */
+            tab?: string;
+        };
         Stood: {
             /**
              * Format: length
@@ -6863,6 +6919,8 @@ export interface components {
             rake?: components["schemas"]["Rake"];
             /** @description Pipes and cables that are planned in it. */
             runs?: components["schemas"]["Run"][];
+            /** @description Of one of steel studs: how its track is cut and its studs are held. */
+            steel?: components["schemas"]["Steel"];
             /** @description Where it is of another kind, or of other lumber. */
             stretches?: components["schemas"]["WallStretch"][];
             /** @description Studs that somebody wants beside the layout's: for a board's edge, for what hangs there. */

@@ -39,7 +39,7 @@ function lying(p: DrawnPiece, s: Scale) {
 export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } {
   const wide = (p: DrawnPiece) => ({ x: s.x(p.from), w: s.x(p.to) - s.x(p.from) });
   const isSpan = (p: DrawnPiece) =>
-    p.kind === "header" || p.kind === "sill" || p.kind === "fill" || p.kind === "cross-piece" || betweenKinds.includes(p.kind);
+    p.kind === "header" || p.kind === "sill" || p.kind === "fill" || p.kind === "cross-piece" || p.kind === "tab-track" || p.kind === "bridging" || betweenKinds.includes(p.kind);
   const spans = d.pieces
     .filter((p) => isSpan(p) && (p.foot !== 0 || p.head !== 0))
     .map((p) => ({ p, box: { ...wide(p), y: lying(p, s).top, h: lying(p, s).bottom - lying(p, s).top } }));
@@ -48,7 +48,7 @@ export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } 
     .map((p) => {
       const middle = (p.from + p.to) / 2;
       // what carries a header or stands on it meets it as it is drawn
-      const meets = spans.find((h) => h.p.kind === "header" && h.p.from <= p.from + 1 && h.p.to >= p.to - 1)?.box;
+      const meets = spans.find((h) => (h.p.kind === "header" || h.p.kind === "tab-track") && h.p.from <= p.from + 1 && h.p.to >= p.to - 1)?.box;
       let top = s.ceiling(middle) + 11;
       // over or under what comes through, they meet the piece that lies there
       const crosses = spans.filter((x) => x.p.kind === "cross-piece" && x.p.from <= p.from + 1 && x.p.to >= p.to - 1);
@@ -69,6 +69,7 @@ export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } 
       }
       return { p, box: { ...wide(p), y: top, h: Math.max(2, foot - top) } };
     });
+  for (const u of uprights) if (u.p.kind === "track") u.box = { ...u.box, x: u.box.x + u.box.w * 0.3, w: u.box.w * 0.4 };
   return { spans, uprights };
 }
 
@@ -89,6 +90,7 @@ export function roughSizes(d: Drawing, s: Scale) {
 
 /** What stands by a piece. A short one that is held has no room for words: it is drawn open. */
 function written(p: DrawnPiece): string {
+  if (p.kind === "track") return ""; // as its jamb
   if (p.state === "ready") return p.label;
   if (p.kind === "cripple") return "";
   return p.state === "blocked" ? "stopped" : "tape first";
@@ -132,7 +134,7 @@ export function Wood({ d, s, selected, select, between = true }: Props) {
           <path
             key={p.id}
             d={band(d, p.from, p.to, plateTop(p), (x) => plateTop(p)(x) + 11, s.x)}
-            className={`wood ${p.kind} ${p.id === selected ? "chosen" : ""}`}
+            className={`wood ${p.steel ? "steel" : p.kind} ${p.id === selected ? "chosen" : ""}`}
             onClick={() => select?.(p.id)}
           >
             <title>{`${p.id}, ${p.label}`}</title>
@@ -182,7 +184,7 @@ function Piece({ p, box, head, selected, select }: Laid & Pick<Props, "selected"
       {head ? (
         <path
           d={`M${box.x} ${head[0]}L${box.x + box.w} ${head[1]}V${box.y + box.h}H${box.x}Z`}
-          className={`wood ${p.state} ${p.id === selected ? "chosen" : ""}`}
+          className={`wood ${p.steel ? "steel" : ""} ${p.state} ${p.id === selected ? "chosen" : ""}`}
         />
       ) : (
         <rect
@@ -190,7 +192,7 @@ function Piece({ p, box, head, selected, select }: Laid & Pick<Props, "selected"
           y={box.y}
           width={box.w}
           height={box.h}
-          className={`wood ${p.state} ${p.id === selected ? "chosen" : ""}`}
+          className={`wood ${p.steel ? "steel" : ""} ${p.state} ${p.id === selected ? "chosen" : ""}`}
         />
       )}
     </g>

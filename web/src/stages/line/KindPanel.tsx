@@ -43,6 +43,7 @@ export function KindPanel({ wall, worked }: { wall: Wall; worked: PlanWall }) {
     <section aria-label="Kind" className="against">
       <h3>What it is</h3>
       <form
+        className="line-form"
         onSubmit={(e) => {
           e.preventDefault();
           put({});
@@ -93,6 +94,7 @@ export function KindPanel({ wall, worked }: { wall: Wall; worked: PlanWall }) {
       />
       {more ? (
         <form
+        className="line-form"
           onSubmit={(e) => {
             e.preventDefault();
             put({ stretches: [...all, stretchOf(more.from, more.to, more.of, more.lumber)] }).then(
