@@ -27,6 +27,12 @@ func (w *Wall) builders(p Part) []builder {
 	if w.Steel != nil {
 		out = append(out, steelFrame{})
 	}
+	if w.Wet.Is && p.From == 0 {
+		out = append(out, wetWall{})
+	}
+	if (len(w.Layers) > 0 || w.Dwellings.Part) && p.From == 0 {
+		out = append(out, layered{})
+	}
 	return out
 }
 
@@ -48,6 +54,7 @@ func (f *Laid) standParts(found Found) {
 
 // build lets each kind lay what is its own.
 func (f *framer) build(found Found) {
+	f.bevelledEnds()
 	for _, p := range f.Wall.AllParts() {
 		for _, b := range f.Wall.builders(p) {
 			b.lie(f, p, found)
@@ -57,6 +64,7 @@ func (f *framer) build(found Found) {
 
 // checkParts lets each kind look for what would go wrong in it.
 func (f *framer) checkParts(found Found) {
+	f.ripped()
 	for _, p := range f.Wall.AllParts() {
 		for _, b := range f.Wall.builders(p) {
 			b.check(f, p, found)

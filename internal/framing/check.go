@@ -72,12 +72,13 @@ func (f *framer) checkPlateDepth() {
 	told := map[*wood.Lumber]bool{}
 	for _, m := range f.Members {
 		// track is made wider than what stands in it
-		taken := m.Lumber.Depth == f.Wall.Lumber.Depth || m.Lumber.Track && m.Lumber.Depth > f.Wall.Lumber.Depth
+		studs := f.Wall.lumberAt(m.From).Depth
+		taken := m.Lumber.Depth == studs || m.Lumber.Track && m.Lumber.Depth > studs || len(f.Wall.Parts) > 0 && m.Lumber.Depth > studs
 		if !m.Kind.Row().Plate || m.Kind == wood.Cap || taken || told[m.Lumber] {
 			continue
 		}
 		told[m.Lumber] = true
-		f.find(Warn, "plate-depth", m.From, []string{m.ID}, f.rules.Tell(words.PlateDeepStuds, m.Lumber.ID, m.Lumber.Depth, f.Wall.Lumber.Depth), f.rules.Tell(words.TakePlatesAsDeepAs))
+		f.find(Warn, "plate-depth", m.From, []string{m.ID}, f.rules.Tell(words.PlateDeepStuds, m.Lumber.ID, m.Lumber.Depth, studs), f.rules.Tell(words.TakePlatesAsDeepAs))
 	}
 }
 

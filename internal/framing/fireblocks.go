@@ -84,7 +84,7 @@ func (f *framer) blocksBetween(g space, in []*Member, low, high measure.Length) 
 			break // what lies there fills the bay from below
 		}
 		out = append(out, Member{
-			Kind: wood.FireBlock, Lumber: f.Wall.Lumber, From: g.from, To: g.to, Known: true, Exact: g.to - g.from, Cut: wood.FireBlock.Round(g.to-g.from, f.rules.Mark), State: Ready,
+			Kind: wood.FireBlock, Lumber: f.Wall.lumberAt(g.from), From: g.from, To: g.to, Known: true, Exact: g.to - g.from, Cut: wood.FireBlock.Round(g.to-g.from, f.rules.Mark), State: Ready,
 			Base: g.foot + foot.Millimetres(), Why: f.rules.Tell(words.ClosesTheBayAt, foot+t/2), Sum: []Line{{What: f.rules.Tell(words.ClearBayOfIt), Value: g.to - g.from}},
 		})
 		low = foot + t

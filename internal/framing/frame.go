@@ -288,7 +288,7 @@ func (f *framer) addUprights() {
 // highest. It also says which of them is the least sure.
 func (f *framer) standUp(u upright, terms []survey.Term, answers []survey.Estimate, own survey.Estimate) (Member, int) {
 	w := f.Wall
-	m := Member{Kind: u.kind, Lumber: w.Lumber, From: u.from, To: u.to, Why: u.why, Join: u.join, Cleared: u.cleared, State: Ready}
+	m := Member{Kind: u.kind, Lumber: w.lumberAt(u.from), From: u.from, To: u.to, Why: u.why, Join: u.join, Cleared: u.cleared, State: Ready}
 	if u.opening >= 0 {
 		m.Opening = w.Openings[u.opening].ID
 	}

@@ -35,7 +35,7 @@ func (freeTop) lie(f *framer, p Part, found Found) {
 	t := f.Wall.Lumber.Thickness
 	for _, at := range f.braceAt(p, found) {
 		up := f.braceRise(p, at)
-		m := Member{Kind: wood.Brace, Lumber: f.Wall.Lumber, From: at - t/2, To: at - t/2 + t, State: MeasureFirst, Why: f.rules.Tell(words.BracesTheTop)}
+		m := Member{Kind: wood.Brace, Lumber: p.Lumber, From: at - t/2, To: at - t/2 + t, State: MeasureFirst, Why: f.rules.Tell(words.BracesTheTop)}
 		if up.Known {
 			high := f.length(up.Value)
 			long := scaled(high, math.Sqrt2)

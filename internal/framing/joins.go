@@ -10,13 +10,14 @@ import (
 
 // End is how a wall ends, where another wall stands there.
 type End struct {
-	Held  measure.Length // the end stud stands this far in from the plate's end
-	Top   measure.Length // the top plate begins this much farther in than the bottom one; less than nothing: farther out
-	Lap   measure.Length // the second top plate: farther out by the wall it laps, or (less than nothing) back by the one that laps it
-	Skew  measure.Length // how much farther the back face runs than the snapped one; less than nothing: shorter
-	Bevel float64        // degrees off square of the plates' end, 0 for square
-	Lean  string         // what takes Top off, as one would say it
-	Name  string         // what it is called, by what it meets: "stove-wall end"
+	Held   measure.Length // the end stud stands this far in from the plate's end
+	Top    measure.Length // the top plate begins this much farther in than the bottom one; less than nothing: farther out
+	Lap    measure.Length // the second top plate: farther out by the wall it laps, or (less than nothing) back by the one that laps it
+	Skew   measure.Length // how much farther the back face runs than the snapped one; less than nothing: shorter
+	Bevel  float64        // degrees off square of the plates' end, 0 for square
+	Blocks bool           // bevelled blocks lie between its end stud and what it meets at an odd angle
+	Lean   string         // what takes Top off, as one would say it
+	Name   string         // what it is called, by what it meets: "stove-wall end"
 }
 
 // EndName is what one of the wall's ends is called.

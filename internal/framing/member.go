@@ -144,6 +144,7 @@ type Framed struct {
 	Joined   []Joined  // as Wall.Joins
 	Ties     []Tie
 	Notches  []Notch // of the bottom plate
+	Rips     []Rip   // of plates, where two depths stand on one
 	Slots    []Slot  // sawn out of the floor, for posts
 	Alike    int     // layers of plate that are cut alike, in one stack; 0 where they differ
 }

@@ -190,7 +190,7 @@ func (f *framer) addNoggings() {
 				why = f.rules.Tell(words.SpacerFirst, why)
 			}
 			f.Members = append(f.Members, Member{
-				Kind: wood.Nogging, Lumber: w.Lumber, From: g.from, To: g.to, Known: true, Exact: g.to - g.from, Cut: wood.Nogging.Round(g.to-g.from, f.rules.Mark), State: Ready,
+				Kind: wood.Nogging, Lumber: w.lumberAt(g.from), From: g.from, To: g.to, Known: true, Exact: g.to - g.from, Cut: wood.Nogging.Round(g.to-g.from, f.rules.Mark), State: Ready,
 				Base: g.foot + low.Millimetres(), Why: why, Sum: []Line{{What: f.rules.Tell(words.ClearBayOfIt), Value: g.to - g.from}},
 			})
 		}

@@ -263,3 +263,43 @@ func (w *Wall) AlongTop(at measure.Length) (out measure.Length) {
 	}
 	return out
 }
+
+// lumberAt is what a wall's pieces are cut from at a station.
+func (w *Wall) lumberAt(at measure.Length) *wood.Lumber {
+	if len(w.Parts) == 0 {
+		return w.Lumber
+	}
+	p := w.part(at)
+	return p.Lumber
+}
+
+// Rip is a stretch of plate that is ripped to the depth of the studs on it: two depths
+// stand on one plate.
+type Rip struct {
+	Member   string
+	From, To measure.Length // stations
+	Depth    measure.Length // that it is ripped to
+	Strip    measure.Length // left over, the saw's cut not taken off
+}
+
+// ripped are the stretches of plate that are deeper than what stands on them, in a wall
+// of two depths.
+func (f *framer) ripped() {
+	if len(f.Wall.Parts) == 0 {
+		return
+	}
+	for _, m := range f.Members {
+		if !m.Kind.Row().Plate || m.Kind == wood.Cap || m.Lumber.Track {
+			continue
+		}
+		for _, p := range f.Wall.AllParts() {
+			if from, to := max(m.From, p.From), min(m.To, p.To); from < to && m.Lumber.Depth > p.Lumber.Depth {
+				f.Rips = append(f.Rips, Rip{m.ID, from, to, p.Lumber.Depth, m.Lumber.Depth - p.Lumber.Depth})
+			}
+		}
+	}
+	if len(f.Rips) > 0 {
+		r := f.Rips[0]
+		f.find(Note, "two-depths", r.From, []string{r.Member}, f.rules.Tell(words.TwoDepthsOnOnePlate, r.Depth, r.Strip), f.rules.Tell(words.OrTwoWalls))
+	}
+}

@@ -40,10 +40,18 @@ type layer struct {
 func (f *Laid) plates() {
 	w := f.Wall
 	var bottom []layer
+	runs := f.cutAtPosts(f.clearOfLow(w.stubPieces(f.rules.Whole)))
 	for n, l := range w.Bottom {
-		bottom = append(bottom, layer{kind: wood.BottomPlate, wood: l, n: n, runs: f.cutAtPosts(f.clearOfLow(w.stubPieces(f.rules.Whole)))})
+		bottom = append(bottom, layer{kind: wood.BottomPlate, wood: l, n: n, runs: w.of(runs, l, n)})
 	}
-	all := [][]layer{bottom}
+	all := [][]layer{withRuns(bottom)}
+	for _, l := range w.otherBottoms() {
+		layers := []layer{}
+		for n, one := range l {
+			layers = append(layers, layer{kind: wood.BottomPlate, wood: one, n: n, runs: w.of(runs, one, n)})
+		}
+		all = append(all, withRuns(layers))
+	}
 	for _, p := range w.AllParts() {
 		all = append(all, f.topLayers(p))
 	}
@@ -51,6 +59,50 @@ func (f *Laid) plates() {
 		f.layLayers(layers)
 	}
 	f.tieUp()
+}
+
+// of are the runs that a layer of bottom plate lies in: those of the parts whose
+// plates are of that lumber.
+func (w *Wall) of(runs []piece, l *wood.Lumber, n int) []piece {
+	if len(w.Parts) == 0 {
+		return runs
+	}
+	var out []piece
+	for _, r := range runs {
+		for _, p := range w.AllParts() {
+			if n >= len(p.Bottom) || p.Bottom[n] != l {
+				continue
+			}
+			from, to := max(r.from, p.From), min(r.to, p.To)
+			if k := len(out) - 1; k >= 0 && out[k].to == from && from < to && !w.breaksAt(survey.Floor, from) {
+				out[k].to = to
+			} else if from < to {
+				out = append(out, piece{from, to})
+			}
+		}
+	}
+	return out
+}
+
+// otherBottoms are the bottom plates of parts that aren't the wall's own.
+func (w *Wall) otherBottoms() (out [][]*wood.Lumber) {
+	seen := []*wood.Lumber{w.Bottom[0]}
+	for _, p := range w.Parts {
+		if len(p.Bottom) > 0 && !slices.Contains(seen, p.Bottom[0]) {
+			seen, out = append(seen, p.Bottom[0]), append(out, p.Bottom)
+		}
+	}
+	return out
+}
+
+// withRuns leaves out layers that lie nowhere.
+func withRuns(all []layer) (out []layer) {
+	for _, l := range all {
+		if len(l.runs) > 0 {
+			out = append(out, l)
+		}
+	}
+	return out
 }
 
 // topLayers are the layers along the top of a part.

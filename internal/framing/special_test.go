@@ -275,3 +275,64 @@ func TestAHalfWallBecomesFull(t *testing.T) {
 	assert.Contains(t, stands, "48–49 1/2")
 	assert.True(t, f.Section.CeilingAt(47*in) < f.Section.CeilingAt(49*in))
 }
+
+// 2x6 from 48 to 96 in a wall of 2x4: with plates of its own it has its own; with 2x6
+// plates all along they are ripped to 3 1/2 beside it, and 5 1/2 − 3 1/2 = 2 is left.
+func TestADeepPart(t *testing.T) {
+	deep := func(plates *wood.Lumber) *Wall {
+		return wall(144*in, func(w *Wall) {
+			w.Bottom, w.Top = []*wood.Lumber{plates}, []*wood.Lumber{plates}
+			w.Parts = []Part{{From: 48 * in, To: 96 * in, Kind: Plain, Lumber: twoBy6, Bottom: []*wood.Lumber{twoBy6}, Top: []*wood.Lumber{twoBy6}}}
+			w.Breaks = []Break{{survey.Ceiling, 48 * in}, {survey.Ceiling, 96 * in}}
+			if plates == twoBy4 {
+				w.Breaks = append(w.Breaks, Break{survey.Floor, 48 * in}, Break{survey.Floor, 96 * in})
+			}
+		})
+	}
+	f := Frame(deep(twoBy4), rules, level(2440), Found{})
+	closes(t, f)
+	var bottoms []string
+	for _, m := range f.Members {
+		if m.Kind == wood.BottomPlate {
+			bottoms = append(bottoms, m.Lumber.ID+" "+places([]Member{m}, wood.BottomPlate)[0])
+		}
+		if m.Kind == wood.Stud {
+			want := twoBy4
+			if m.From >= 48*in && m.To <= 96*in {
+				want = twoBy6
+			}
+			assert.Equal(t, want.ID, m.Lumber.ID, m.ID)
+		}
+	}
+	assert.ElementsMatch(t, []string{"2x4 0–48", "2x6 48–96", "2x4 96–144"}, bottoms)
+	assert.Empty(t, f.Rips)
+	f = Frame(deep(twoBy6), rules, level(2440), Found{})
+	closes(t, f)
+	assert.Contains(t, codesOf(f), "two-depths")
+	for _, r := range f.Rips {
+		assert.Equal(t, [2]measure.Length{7 * in / 2, 2 * in}, [2]measure.Length{r.Depth, r.Strip})
+		assert.True(t, r.To <= 48*in || r.From >= 96*in)
+	}
+	assert.NotContains(t, codesOf(f), "plate-depth")
+}
+
+// An end askew by 3/4 over 3 1/2 (12.1°), its stud held in 1 1/2: at the back a block is
+// 1 1/2 + 3/4 = 2 1/4 long, on the snapped face 1 1/2. They lie no more than 24 apart.
+func TestBevelledBlocks(t *testing.T) {
+	f := Frame(wall(60*in, func(w *Wall) { w.Stop = End{Held: 3 * in / 2, Skew: 3 * in / 4, Bevel: 12.0948, Blocks: true} }), rules, level(2440), Found{})
+	closes(t, f)
+	blocks := byKind(f, wood.BevelBlock)
+	require.NotEmpty(t, blocks)
+	last := 0.0
+	for i, m := range blocks {
+		assert.Equal(t, [2]measure.Length{9 * in / 4, 3 * in / 2}, [2]measure.Length{m.Exact, m.Short})
+		assert.Equal(t, "58 1/2–60", places(blocks[i:i+1], wood.BevelBlock)[0])
+		if i > 0 {
+			assert.LessOrEqual(t, m.Base-last, 24*25.4+1e-6)
+		}
+		last = m.Base
+	}
+	f = Frame(wall(60*in, func(w *Wall) { w.Start = End{Held: 9 * in / 4, Skew: -3 * in / 4, Bevel: 12.0948, Blocks: true} }), rules, level(2440), Found{})
+	m := byKind(f, wood.BevelBlock)[0]
+	assert.Equal(t, [2]measure.Length{9 * in / 4, 3 * in / 2}, [2]measure.Length{m.Exact, m.Short}, "the other way round")
+}

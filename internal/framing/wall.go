@@ -76,6 +76,10 @@ type Wall struct {
 	Own         Part    // what kind it is, and what its top goes by
 	Parts       []Part  // rising and clear of one another: stretches that are of another kind
 	Steel       *Steel  // of steel studs
+	Layers      []Layer // on its studs, from them outwards
+	Wet         Wet
+	Boundary    measure.Length // of an outside wall: to the next property; 0: not said
+	Dwellings   Dwellings
 	Gauged      *Gauged // that an infill goes into
 	Pending     []Pending
 	Clear       []Clear

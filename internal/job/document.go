@@ -376,14 +376,19 @@ type Wall struct {
 	Steel     *Steel        `json:"steel,omitempty" doc:"Of one of steel studs: how its track is cut and its studs are held."`
 	Infill    string        `json:"infill,omitempty" doc:"Of an infill: the pocket, of survey.pockets, that it goes into."`
 	Stretches []WallStretch `json:"stretches,omitempty" maxItems:"20" nullable:"false" doc:"Where it is of another kind, or of other lumber."`
+	Wet       *Wet          `json:"wet,omitempty" doc:"Of one behind a shower or a bath."`
+	Layers    []WallLayer   `json:"layers,omitempty" maxItems:"20" nullable:"false" doc:"On its studs, as on an outside wall; from the studs outwards on each face."`
+	Boundary  Length        `json:"boundary,omitzero" format:"length" doc:"Of an outside wall: how far it is to the line of the next property."`
+	Dwellings *Confirmation `json:"dwellings,omitempty" doc:"Whether it parts two dwellings. Where it does the local rule holds it until somebody confirms what that asks."`
 	BoardTop  Length        `json:"boardTop,omitzero" format:"length" doc:"How high its boards go over the floor, where that isn't as high as the wall."`
 }
 
 // WallEnd is how one end of a wall meets what it comes to.
 type WallEnd struct {
-	End   string `json:"end" enum:"start,end"`
-	Style string `json:"style,omitempty" enum:"end-studs,flat-nailer,ladder,scrap,serves" doc:"The wood that the meeting brings in the wall that runs past: an end stud on each and no more; a flat nailer; a ladder of blocks; scrap backing put in later; a layout stud that serves already. Default: what stands there decides."`
-	Tie   string `json:"tie,omitempty" enum:"lap,strap" doc:"How the top plates are tied: the second laps the neighbour, or all are cut alike and strapped. Default lap where both walls have two."`
+	End    string `json:"end" enum:"start,end"`
+	Style  string `json:"style,omitempty" enum:"end-studs,flat-nailer,ladder,scrap,serves" doc:"The wood that the meeting brings in the wall that runs past: an end stud on each and no more; a flat nailer; a ladder of blocks; scrap backing put in later; a layout stud that serves already. Default: what stands there decides."`
+	Blocks bool   `json:"blocks,omitempty" doc:"Where it meets something at an odd angle: the end stud stands a thickness farther in, and bevelled blocks lie between."`
+	Tie    string `json:"tie,omitempty" enum:"lap,strap" doc:"How the top plates are tied: the second laps the neighbour, or all are cut alike and strapped. Default lap where both walls have two."`
 }
 
 // ExtraStud is a stud at a place of its own.

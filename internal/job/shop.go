@@ -38,12 +38,25 @@ func BuiltIn() []Shop {
 		}
 		return out
 	}
+	steel := func(id, name string, units measure.System, mark, spacing, fit, words, flange, web, metal, trackDeep string) Shop {
+		deep := L(web)
+		return Shop{
+			ID: id, Name: name, Units: units, Mark: L(mark),
+			Rules: &Rules{Spacing: L(spacing), Fit: L(fit), Words: words, Marking: "centres", Doorway: "stubs", FixCeiling: &Fixing{By: "self-drilling"}},
+			Lumber: []Lumber{
+				{ID: "steel " + web, Thickness: L(flange), Depth: deep, Steel: true, Metal: L(metal)},
+				{ID: "track " + web, Thickness: L(metal), Depth: L(trackDeep), Track: true},
+			},
+		}
+	}
 	return []Shop{
 		inch("inch-16", "Inch timber, 16 in", "16 in"),
 		inch("inch-24", "Inch timber, 24 in", "24 in"),
 		metric("metric-400", "Metric timber, 400 mm with noggings", "400 mm", "38", "89", "edges", NoggingRow{Mid: true}),
 		metric("metric-600", "Metric timber, 600 mm with noggings", "600 mm", "38", "89", "edges", NoggingRow{Mid: true}),
 		metric("metric-centres", "Metric timber of 45 mm, 600 mm centre to centre", "600 mm", "45", "95", "centres"),
+		steel("steel-24", "Steel studs, 24 in", measure.Imperial, "1/16 in", "24 in", "1/16 in", "inch", "1 1/4 in", "3 5/8 in", "0.033 in", "3 11/16 in"),
+		steel("steel-600", "Steel studs, 600 mm", measure.Metric, "1 mm", "600 mm", "2 mm", "metric", "50 mm", "70 mm", "0.6 mm", "72 mm"),
 	}
 }
 

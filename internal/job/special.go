@@ -80,3 +80,27 @@ type Steel struct {
 	Channel string `json:"channel,omitempty" doc:"Lumber that bridging is cut from. Default the lowest plate's track."`
 	Boxed   string `json:"boxed,omitempty" enum:"yes,no" doc:"Whether jambs are closed to a box by a piece of track. Default yes."`
 }
+
+// WallLayer is a layer on one face of a wall's studs: sheathing, membrane, air gap, fire
+// board, service void. They are told from the studs outwards.
+type WallLayer struct {
+	What      string `json:"what" minLength:"1" maxLength:"60" doc:"Sheathing, membrane, air gap, fire board, service void, cladding, …"`
+	Thickness Length `json:"thickness" format:"length"`
+	Face      string `json:"face" enum:"in,out" doc:"In: the face on the snapped line. Out: the other."`
+	Lap       Length `json:"lap,omitzero" format:"length" doc:"How far one piece lies over the next."`
+	Reach     Length `json:"reach,omitzero" format:"length" doc:"How far it goes up past the frame, as sheathing does that is to catch the head plate."`
+	Joint     string `json:"joint,omitempty" enum:"on-studs,staggered,taped,lapped" doc:"How its pieces meet."`
+}
+
+// Confirmation is an answer that somebody stands for.
+type Confirmation struct {
+	Answer string `json:"answer" enum:"yes,no"`
+	By     string `json:"by,omitempty" maxLength:"200" doc:"Who confirmed what the local rule asks."`
+	When   string `json:"when,omitempty" maxLength:"40"`
+}
+
+// Wet is what a wall behind a shower or a bath wants.
+type Wet struct {
+	Valve  Length `json:"valve,omitzero" format:"length" doc:"Station of the valve's middle: a bay of 12 in or 300 mm is kept clear about it."`
+	Window string `json:"window,omitempty" enum:"none,covered,stays" doc:"What becomes of a window in the wall behind it. Left out: not answered."`
+}

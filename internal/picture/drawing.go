@@ -21,6 +21,7 @@ type Drawing struct {
 	Across   []DrawnThing   `json:"across,omitempty" nullable:"false" doc:"What comes through it: pipes, ducts, beams, finds."`
 	Layouts  []DrawnLayout  `json:"layouts,omitempty" nullable:"false" doc:"Where its uprights would stand by each origin of the plan, in that order."`
 	Maps     []PlateMap     `json:"maps,omitempty" nullable:"false" doc:"Its plates with their marks; left out past 600 marks, which are printed all the same."`
+	Layers   []DrawnLayer   `json:"layers,omitempty" nullable:"false" doc:"On its studs, across the wall."`
 	Tops     []DrawnTop     `json:"tops,omitempty" nullable:"false" doc:"What its top goes by from end to end, where it isn't plain and to the ceiling all along: heights are drawn true then."`
 	Tape     []TapeNumber   `json:"tape" nullable:"false"`
 	Bottom   float64        `json:"bottom" doc:"Thickness of the bottom plates."`
@@ -29,6 +30,14 @@ type Drawing struct {
 	Above    []DetailPiece  `json:"above,omitempty" nullable:"false" doc:"Its wood from above, in its place on the plan: uprights, noggings, blocks between joists."`
 	Corners  []CornerDetail `json:"corners,omitempty" nullable:"false" doc:"Its ends from above, large, where they meet another wall."`
 	Crossed  []CrossedJoist `json:"crossed,omitempty" nullable:"false" doc:"Joists that cross a section of the room."`
+}
+
+// DrawnLayer is a layer across a wall, from the snapped face of its studs: less than
+// nothing on that side of them.
+type DrawnLayer struct {
+	What string  `json:"what"`
+	From float64 `json:"from"`
+	To   float64 `json:"to"`
 }
 
 // DrawnTop is a stretch of a wall by its kind.

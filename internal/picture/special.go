@@ -10,6 +10,13 @@ import (
 // beside.
 func (s *drawer) tops(f *framing.Framed, d *Drawing) {
 	w := f.Wall
+	in, out, _ := w.LayLayers()
+	for _, l := range in {
+		d.Layers = append(d.Layers, DrawnLayer{l.What, -l.To.Millimetres(), -l.From.Millimetres()})
+	}
+	for _, l := range out {
+		d.Layers = append(d.Layers, DrawnLayer{l.What, (w.Lumber.Depth + l.From).Millimetres(), (w.Lumber.Depth + l.To).Millimetres()})
+	}
 	if !w.Special() {
 		return
 	}

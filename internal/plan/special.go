@@ -77,9 +77,63 @@ type Slot struct {
 	Deep string `json:"deep" doc:"Across the wall."`
 }
 
+// Rip is a stretch of plate that is ripped to the depth of the studs on it.
+type Rip struct {
+	Member string `json:"member"`
+	From   string `json:"from" doc:"Station."`
+	To     string `json:"to"`
+	Depth  string `json:"depth" doc:"That it is ripped to."`
+	Strip  string `json:"strip" doc:"Left over, the saw's cut taken off."`
+}
+
+// Layered is what lies on a wall's studs, from them outwards.
+type Layered struct {
+	In   []OneLayer `json:"in" nullable:"false" doc:"On the snapped face."`
+	Out  []OneLayer `json:"out" nullable:"false"`
+	Over string     `json:"over" doc:"How thick the wall is over all."`
+}
+
+// OneLayer is a layer in its place.
+type OneLayer struct {
+	What   string `json:"what"`
+	From   string `json:"from" doc:"Off the face of the studs."`
+	To     string `json:"to"`
+	Lap    string `json:"lap,omitempty"`
+	Height string `json:"height,omitempty" doc:"Of one that reaches up past the frame: how high it is, where the frame is highest."`
+	Joint  string `json:"joint,omitempty"`
+}
+
+func (s *writer) writeLayers(w *work.Wall) *Layered {
+	if len(w.Wall.Layers) == 0 {
+		return nil
+	}
+	u := s.Rules.Units
+	in, outer, over := w.Wall.LayLayers()
+	high := measure.Length(0)
+	for _, p := range w.Section.Points {
+		high = max(high, u.Estimate(p.Ceiling-p.Floor))
+	}
+	write := func(all []framing.LaidLayer) []OneLayer {
+		out := []OneLayer{}
+		for _, l := range all {
+			one := OneLayer{What: l.What, From: u.Write(l.From), To: u.Write(l.To), Joint: l.Joint}
+			if l.Lap > 0 {
+				one.Lap = u.Write(l.Lap)
+			}
+			if l.Reach > 0 && w.Section.Known {
+				one.Height = u.Write((high + l.Reach).Nearest(s.Rules.Mark))
+			}
+			out = append(out, one)
+		}
+		return out
+	}
+	return &Layered{write(in), write(outer), u.Write(over)}
+}
+
 // writeParts writes what of a wall isn't plain.
 func (s *writer) writeParts(out *Wall, w *work.Wall) {
 	u := s.Rules.Units
+	out.Layers = s.writeLayers(w)
 	if !w.Wall.Special() {
 		return
 	}
@@ -98,6 +152,9 @@ func (s *writer) writeParts(out *Wall, w *work.Wall) {
 			one.Falls = u.Say(p.Falls(), s.Rules.Mark/2)
 		}
 		out.Stretches = append(out.Stretches, one)
+	}
+	for _, x := range w.Rips {
+		out.Rips = append(out.Rips, Rip{x.Member, u.Write(x.From), u.Write(x.To), u.Write(x.Depth), u.Write(max(0, x.Strip-s.Kerf))})
 	}
 	for _, x := range w.Slots {
 		out.Slots = append(out.Slots, Slot{x.Post, u.Write(x.From), u.Write(x.To), u.Write(x.Deep)})

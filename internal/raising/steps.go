@@ -56,6 +56,7 @@ func Steps(r *work.Result, of *Raising, turn Turn, people int) []Step {
 	stand, between := s.count()
 	s.add(Do, words.StepCount, stand, between)
 	alone := people == 1
+	s.layers()
 	s.slots()
 	if of.Way != InPlace && slices.Contains(of.Later, TopPlate) {
 		a := w.Against[survey.Ceiling]
@@ -125,6 +126,30 @@ func (s *stepper) steel() {
 	}
 	if n := s.many(wood.Bridging); n > 0 {
 		s.add(Do, words.StepBridging, n)
+	}
+}
+
+// layers are what goes on the studs: on a face that can't be reached once the wall
+// stands, before.
+func (s *stepper) layers() {
+	in, out, _ := s.of.Wall.Wall.LayLayers()
+	left, right := in, out // the snapped face is on the left of a wall whose framing stands right of its line
+	if !s.of.Wall.Wall.Right {
+		left, right = out, in
+	}
+	for i, all := range [][]framing.LaidLayer{left, right} {
+		if len(all) == 0 {
+			continue
+		}
+		names := make([]string, len(all))
+		for k, l := range all {
+			names[k] = l.What
+		}
+		if len(s.of.Reach[i]) > 0 {
+			s.add(Caution, words.StepLayersBefore, strings.Join(names, ", "), s.of.Reach[i][0])
+		} else {
+			s.add(Do, words.StepLayersAfter, strings.Join(names, ", "))
+		}
 	}
 }
 

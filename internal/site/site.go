@@ -177,6 +177,7 @@ func (m *Reader) resolve(d job.Document) (*Site, job.Faults) {
 	r.setGround()
 	r.setPockets()
 	r.setWalls()
+	r.setBlocks()
 	r.setCutIns()
 	r.setClosings()
 	r.setMatches()

@@ -11,6 +11,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 )
 
 // setPockets reads the holes that were gauged, for walls that go into them: those of
@@ -50,6 +51,7 @@ func (r *resolver) pocket(path string, x job.Pocket, seen map[string]bool) {
 // special reads what kind of wall one is, as far as that doesn't hang on where it lies.
 func (r *resolver) special(path string, w job.Wall, wall *framing.Wall) {
 	wall.Own = r.part(path, w.Special(), wall.Lumber, wall)
+	r.layers(path, w, wall)
 	if w.Infill != "" && w.Kind != "infill" {
 		r.faults.Add(path+".infill", "only a wall of kind infill goes into a pocket: give it that kind, or leave this out")
 	}
@@ -247,8 +249,11 @@ func (r *resolver) ownParts(path string, w job.Wall, wall *framing.Wall) {
 			if lumber = r.wood(at+".lumber", s.Lumber); lumber == nil {
 				continue
 			}
-			if lumber.Track {
+			switch {
+			case lumber.Track:
 				r.faults.Add(at+".lumber", "%q is track: it makes plates, name what the studs are cut from", s.Lumber)
+			case lumber.Thickness != t || lumber.Steel != wall.Lumber.Steel:
+				r.faults.Add(at+".lumber", "%q is %s thick, and the wall's studs are %s: name lumber as thick, or make it a wall of its own", s.Lumber, r.write(lumber.Thickness), r.write(t))
 			}
 		}
 		if !ok1 || !ok2 {
@@ -275,12 +280,14 @@ func (r *resolver) ownParts(path string, w job.Wall, wall *framing.Wall) {
 		p := r.part(at, s.Special(), lumber, wall)
 		p.From, p.To, p.Datum = from, to, from
 		p.Bottom = wall.Bottom
-		if lumber != wall.Lumber {
-			p.Bottom = []*wood.Lumber{lumber}
+		// plates as deep as the deeper studs run through, and are ripped beside them
+		parted := lumber != wall.Lumber && wall.Bottom[0].Depth < lumber.Depth
+		if parted {
+			p.Bottom = same(lumber, len(wall.Bottom))
 		}
 		if p.Top == nil {
-			if p.Top = wall.Top; lumber != wall.Lumber {
-				p.Top = []*wood.Lumber{lumber}
+			if p.Top = wall.Top; lumber != wall.Lumber && wall.Top[0].Depth < lumber.Depth {
+				p.Top = same(lumber, len(wall.Top))
 			}
 		}
 		r.raked(at, s.Rake, &p, to-from, stackOf(p.Bottom), p.Top)
@@ -288,11 +295,19 @@ func (r *resolver) ownParts(path string, w job.Wall, wall *framing.Wall) {
 		wall.Parts = append(wall.Parts, p)
 		for _, b := range []measure.Length{from, to} {
 			if b > 0 && b < wall.Length {
-				r.changes(wall, b, lumber != wall.Lumber)
+				r.changes(wall, b, parted)
 			}
 		}
 	}
 	slices.SortFunc(wall.Parts, func(a, b framing.Part) int { return cmp.Compare(a.From, b.From) })
+}
+
+// same is so many plates of one lumber.
+func same(l *wood.Lumber, n int) (out []*wood.Lumber) {
+	for range n {
+		out = append(out, l)
+	}
+	return out
 }
 
 // changes ends a wall's plates where one kind gives way to another, with a stud on each
@@ -394,4 +409,54 @@ func (r *resolver) posts(path string, wall *framing.Wall, p framing.Part) {
 	case len(wall.PostPlaces(p, r.JoistList)) == 0:
 		r.faults.Add(path, "no joist of %q lies where a post could stand in it: name the run under it, move the wall, or read its joists again", p.Posts.Joists)
 	}
+}
+
+// setBlocks has ends that meet something at an odd angle hold their end stud farther in,
+// where bevelled blocks are wanted there.
+func (r *resolver) setBlocks() {
+	for i := range r.Meets {
+		m := &r.Meets[i]
+		at := m.At()
+		if at.Bevel == 0 {
+			continue
+		}
+		for _, w := range r.Doc.Walls {
+			if w.ID != m.Wall.ID {
+				continue
+			}
+			for _, e := range w.Ends {
+				if e.End == m.End() && e.Blocks && !at.Blocks {
+					at.Blocks, at.Held = true, at.Held+m.Wall.Lumber.Thickness
+				}
+			}
+		}
+	}
+}
+
+// wet reads what a wall behind a shower or a bath wants.
+func (r *resolver) wet(path string, w job.Wall, wall *framing.Wall) {
+	if w.Wet == nil {
+		return
+	}
+	wall.Wet = framing.Wet{Is: true, Window: w.Wet.Window}
+	if w.Layout == nil || !w.Layout.Spacing.Given() {
+		wall.Layout.Spacing = framing.UsualWet(r.Doc.Units)
+	}
+	if w.Wet.Valve.Given() {
+		wall.Wet.Valve, _ = r.must(path+".valve", w.Wet.Valve)
+	}
+}
+
+// valve keeps the bay of a wet wall's valve clear.
+func (r *resolver) valve(path string, wall *framing.Wall) {
+	if wall.Wet.Valve == 0 {
+		return
+	}
+	wide, t := framing.UsualWet(r.Doc.Units), wall.Lumber.Thickness
+	from, to := wall.Wet.Valve-wide/2, wall.Wet.Valve+wide/2
+	if from < t || to > wall.Length-t {
+		r.faults.Add(path+".wet.valve", "%s: its bay, from %s to %s, lies in an end stud or past the wall", r.write(wall.Wet.Valve), r.write(from), r.write(to))
+		return
+	}
+	wall.Clear = append(wall.Clear, framing.Clear{From: from, To: to, What: r.Rules.Tell(words.TheValve)})
 }

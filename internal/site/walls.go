@@ -68,6 +68,7 @@ func (r *resolver) parts(path string, w job.Wall) *framing.Wall {
 	wall.Top = r.plates(path+".top", w.Top, wall.Lumber)
 	r.steel(path, w, wall)
 	r.special(path, w, wall)
+	r.wet(path+".wet", w, wall)
 	wall.Membrane, wall.Carries = w.Membrane, w.Carries
 	if u := r.Doc.Units; w.Fit.Given() {
 		wall.Fit, wall.FitGiven = r.within(path+".fit", w.Fit, 0, 0, u.Pick(2*measure.Inch, 50*measure.Millimetre)), true
@@ -150,6 +151,7 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 	r.openings(path, w, wall)
 	r.pending(path, w, wall)
 	r.clear(path, w, wall)
+	r.valve(path, wall)
 	r.between(path, w, wall)
 	r.runs(path, w, wall)
 	r.switches(wall)

@@ -19,23 +19,24 @@ const (
 	UnderSill   Kind = "under-sill"
 	BottomPlate Kind = "bottom-plate"
 	TopPlate    Kind = "top-plate"
-	Block       Kind = "block"         // across a bay of joists, to fix a plate to
-	Nogging     Kind = "nogging"       // between two studs
-	Packer      Kind = "packer"        // a strip between a king and the wall's end
-	Backer      Kind = "backer"        // a stud turned flat, for the board at a corner
-	Backing     Kind = "backing"       // between studs, on edge, for what is fixed to the wall
-	ShortStud   Kind = "short-stud"    // under what comes through the wall
-	CrossPiece  Kind = "cross-piece"   // lies under that, between the studs beside it
-	HighStud    Kind = "high-stud"     // over what comes through, from a cross piece to the top plate
-	ShortCrip   Kind = "short-cripple" // from a header to the cross piece under what comes through
-	FireBlock   Kind = "fire-block"    // between studs, so that fire doesn't climb past it
-	EdgeBlock   Kind = "edge-block"    // a scrap on end along an old jamb, for a new board's edge
-	Post        Kind = "post"          // of a half wall: through the floor, beside a joist
-	Cap         Kind = "cap"           // on top of a half wall
-	Track       Kind = "track"         // steel, on a jamb's open side; in plans the plates of steel studs too
-	TabTrack    Kind = "tab-track"     // steel, over and under an opening: its ends are folded as tabs
-	Bridging    Kind = "bridging"      // steel channel through the holes of studs
-	Brace       Kind = "brace"         // from the top of a wall that is free of the structure to what carries it
+	Block       Kind = "block"          // across a bay of joists, to fix a plate to
+	Nogging     Kind = "nogging"        // between two studs
+	Packer      Kind = "packer"         // a strip between a king and the wall's end
+	Backer      Kind = "backer"         // a stud turned flat, for the board at a corner
+	Backing     Kind = "backing"        // between studs, on edge, for what is fixed to the wall
+	ShortStud   Kind = "short-stud"     // under what comes through the wall
+	CrossPiece  Kind = "cross-piece"    // lies under that, between the studs beside it
+	HighStud    Kind = "high-stud"      // over what comes through, from a cross piece to the top plate
+	ShortCrip   Kind = "short-cripple"  // from a header to the cross piece under what comes through
+	FireBlock   Kind = "fire-block"     // between studs, so that fire doesn't climb past it
+	EdgeBlock   Kind = "edge-block"     // a scrap on end along an old jamb, for a new board's edge
+	Post        Kind = "post"           // of a half wall: through the floor, beside a joist
+	Cap         Kind = "cap"            // on top of a half wall
+	Track       Kind = "track"          // steel, on a jamb's open side; in plans the plates of steel studs too
+	TabTrack    Kind = "tab-track"      // steel, over and under an opening: its ends are folded as tabs
+	Bridging    Kind = "bridging"       // steel channel through the holes of studs
+	BevelBlock  Kind = "bevelled-block" // between a square end stud and what it meets at an odd angle
+	Brace       Kind = "brace"          // from the top of a wall that is free of the structure to what carries it
 )
 
 // Row is all that is to be known of a kind. How long an upright is follows
@@ -136,6 +137,7 @@ var Kinds = []Row{
 	{Kind: Post, Letter: "PO", Stands: JoistToPlate, Above: Deep, Sign: Through},
 	{Kind: Cap, Letter: "CP", Rounding: Nearest, Plate: true, Clear: true},
 	{Kind: Brace, Letter: "BR", Clear: true, Apart: true},
+	{Kind: BevelBlock, Letter: "BB", Clear: true},
 	{Kind: Track, Letter: "TR"},
 	{Kind: TabTrack, Letter: "TT", Rounding: Nearest, Clear: true},
 	{Kind: Bridging, Letter: "BG", Clear: true},
@@ -176,7 +178,7 @@ func (k Kind) UnderTop() bool {
 // left over.
 func (k Kind) Between() bool {
 	switch k {
-	case Block, Nogging, Backing, FireBlock, EdgeBlock:
+	case Block, Nogging, Backing, FireBlock, EdgeBlock, BevelBlock:
 		return true
 	}
 	return false

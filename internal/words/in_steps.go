@@ -30,6 +30,8 @@ var (
 	StepTabs         = sentence("Slit and fold the tabs of {0} pieces of track, set them on their heights, two screws in each tab.")
 	StepHeaderDip    = sentence("Sight along each head: it dips by itself. Level it and brace or prop it until the boards are on.")
 	StepBridging     = sentence("Push {0} channels through the holes and fix each at every stud.")
+	StepLayersBefore = sentence("{0}: fit them while it lies flat. Beside {1} nobody reaches that face once it stands.")
+	StepLayersAfter  = sentence("{0}: on once it stands, from the studs outwards.")
 	StepLookBelow    = sentence("Look below before the floor is sawn: no joist, pipe or cable is cut, and nobody stands under it.")
 	StepSawSlots     = sentence("Saw {0} slots beside the joists, as they are marked, no wider than the posts want.")
 	StepPostsDown    = sentence("Let {0} <posts> down against their joists, plumb them both ways, string them in line, fix each to its joist; close the bay beside each with a block.")

@@ -1331,6 +1331,13 @@ export interface components {
             /** @description Between its old sides, at heights over what it stands on: near its foot, near its head, and no farther apart than 48 in or 1200 mm. The smallest counts. */
             widths?: components["schemas"]["Gauge"][];
         };
+        Confirmation: {
+            /** @enum {string} */
+            answer: "yes" | "no";
+            /** @description Who confirmed what the local rule asks. */
+            by?: string;
+            when?: string;
+        };
         Confirmed: {
             at: string;
             by: string;
@@ -4084,6 +4091,8 @@ export interface components {
             hook: "start" | "end";
             /** @description False: too few readings for the gap between floor and ceiling. */
             known: boolean;
+            /** @description On its studs, across the wall. */
+            layers?: components["schemas"]["PlanDrawnLayer"][];
             /** @description Where its uprights would stand by each origin of the plan, in that order. */
             layouts?: components["schemas"]["PlanDrawnLayout"][];
             /** Format: double */
@@ -4182,6 +4191,13 @@ export interface components {
              */
             head: number;
             level?: boolean;
+            /** Format: double */
+            to: number;
+            what: string;
+        };
+        PlanDrawnLayer: {
+            /** Format: double */
+            from: number;
             /** Format: double */
             to: number;
             what: string;
@@ -4594,6 +4610,13 @@ export interface components {
             /** @description Which side its framing stands on, seen from which end. */
             xSide: string;
         };
+        PlanLayered: {
+            /** @description On the snapped face. */
+            in: components["schemas"]["PlanOneLayer"][];
+            out: components["schemas"]["PlanOneLayer"][];
+            /** @description How thick the wall is over all. */
+            over: string;
+        };
         PlanLiesAt: {
             /** Format: double */
             x: number;
@@ -4846,6 +4869,16 @@ export interface components {
             spare?: string;
             /** @description Of one that goes: how long what stays over the header is. */
             top?: string;
+        };
+        PlanOneLayer: {
+            /** @description Off the face of the studs. */
+            from: string;
+            /** @description Of one that reaches up past the frame: how high it is, where the frame is highest. */
+            height?: string;
+            joint?: string;
+            lap?: string;
+            to: string;
+            what: string;
         };
         PlanOpen: {
             do: string;
@@ -5147,6 +5180,16 @@ export interface components {
             wall?: string;
             /** @description What it was cut to, or came out at. */
             was: string;
+        };
+        PlanRip: {
+            /** @description That it is ripped to. */
+            depth: string;
+            /** @description Station. */
+            from: string;
+            member: string;
+            /** @description Left over, the saw's cut taken off. */
+            strip: string;
+            to: string;
         };
         PlanRoom: {
             assess: components["schemas"]["PlanAssessed"];
@@ -5699,6 +5742,8 @@ export interface components {
             id: string;
             /** @description For each opening that has one: how deep its jamb is, and how a stock one comes to that. */
             jambs?: components["schemas"]["PlanJamb"][];
+            /** @description What lies on its studs. */
+            layers?: components["schemas"]["PlanLayered"];
             length: string;
             /** @description Where the line lies and how to strike it; left out where there is no room to strike it in. */
             line?: components["schemas"]["PlanWallLine"];
@@ -5718,6 +5763,8 @@ export interface components {
             plates?: components["schemas"]["PlanPlatesSaid"];
             /** @description How it goes up. */
             raising?: components["schemas"]["PlanRaising"];
+            /** @description Stretches of plate that are ripped, where two depths stand on one. */
+            rips?: components["schemas"]["PlanRip"][];
             /** @description Its length as it is read out, to half a mark. */
             said: string;
             /** @description Each of the crew's boards tried on it, standing and lying; layouts are judged by the first. */
@@ -6854,6 +6901,11 @@ export interface components {
             body?: "left" | "right";
             /** @description Plates from the floor up. Default one of the wall's lumber. */
             bottom?: string[];
+            /**
+             * Format: length
+             * @description Of an outside wall: how far it is to the line of the next property.
+             */
+            boundary?: string;
             /** @description Of one whose top is free. */
             braces?: components["schemas"]["Braces"];
             /** @description Where its plates end and begin anew: at a step of floor or ceiling. */
@@ -6867,6 +6919,8 @@ export interface components {
             carries?: "yes" | "no" | "unknown";
             /** @description Stretches that no common stud stands in: for a valve, a box, a cabinet. */
             clear?: components["schemas"]["Clear"][];
+            /** @description Whether it parts two dwellings. Where it does the local rule holds it until somebody confirms what that asks. */
+            dwellings?: components["schemas"]["Confirmation"];
             /** @description How its ends meet what they come to, where that is chosen. */
             ends?: components["schemas"]["WallEnd"][];
             /**
@@ -6898,6 +6952,8 @@ export interface components {
              * @enum {string}
              */
             kind?: "plain" | "half" | "infill" | "raked" | "free-top";
+            /** @description On its studs, as on an outside wall; from the studs outwards on each face. */
+            layers?: components["schemas"]["WallLayer"][];
             layout?: components["schemas"]["Layout"];
             /** @description How the line lies, in place of from and to. */
             line?: components["schemas"]["Line"];
@@ -6932,8 +6988,12 @@ export interface components {
             tried?: components["schemas"]["Tried"];
             /** @description No insulation goes into it, where the job has some. */
             unfilled?: boolean;
+            /** @description Of one behind a shower or a bath. */
+            wet?: components["schemas"]["Wet"];
         };
         WallEnd: {
+            /** @description Where it meets something at an odd angle: the end stud stands a thickness farther in, and bevelled blocks lie between. */
+            blocks?: boolean;
             /** @enum {string} */
             end: "start" | "end";
             /**
@@ -6946,6 +7006,32 @@ export interface components {
              * @enum {string}
              */
             tie?: "lap" | "strap";
+        };
+        WallLayer: {
+            /**
+             * @description In: the face on the snapped line. Out: the other.
+             * @enum {string}
+             */
+            face: "in" | "out";
+            /**
+             * @description How its pieces meet.
+             * @enum {string}
+             */
+            joint?: "on-studs" | "staggered" | "taped" | "lapped";
+            /**
+             * Format: length
+             * @description How far one piece lies over the next.
+             */
+            lap?: string;
+            /**
+             * Format: length
+             * @description How far it goes up past the frame, as sheathing does that is to catch the head plate.
+             */
+            reach?: string;
+            /** Format: length */
+            thickness: string;
+            /** @description Sheathing, membrane, air gap, fire board, service void, cladding, … */
+            what: string;
         };
         WallStretch: {
             braces?: components["schemas"]["Braces"];
@@ -7069,6 +7155,18 @@ export interface components {
              * @description A bay wider than the spacing. Default 2.
              */
             "wide-bay"?: number;
+        };
+        Wet: {
+            /**
+             * Format: length
+             * @description Station of the valve's middle: a bay of 12 in or 300 mm is kept clear about it.
+             */
+            valve?: string;
+            /**
+             * @description What becomes of a window in the wall behind it. Left out: not answered.
+             * @enum {string}
+             */
+            window?: "none" | "covered" | "stays";
         };
         WordSet: {
             /** @description What one would know it by. */

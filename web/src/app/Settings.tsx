@@ -230,17 +230,34 @@ function OneLumber({ lumber: l, stock, units, keep }: OneProps) {
       <Group align="flex-start" mb="xs" wrap="nowrap">
         <Text w={90} pt={34} fw={600} className="clip">
           {l.id}
-          <span className="quiet"> {l.treated ? "treated" : l.track ? "track" : ""}</span>
+          <span className="quiet"> {l.treated ? "treated" : l.track ? "track" : l.steel ? "steel studs" : ""}</span>
         </Text>
         <LengthEdit
-          label={l.track ? "Its metal" : "Thickness"}
+          label={l.track ? "Its metal" : l.steel ? "Flange" : "Thickness"}
           units={units}
           value={l.thickness}
           keep={(v) => told({ ...l, thickness: v })}
         />
         <LengthEdit label="Depth" units={units} value={l.depth} keep={(v) => told({ ...l, depth: v })} />
+        {l.steel && <LengthEdit label="Its metal" units={units} value={l.metal ?? ""} keep={(v) => told({ ...l, metal: v })} />}
         {l.track && <LengthEdit label="Fit in it" units={units} value={l.fit ?? ""} keep={(v) => told({ ...l, fit: v })} />}
       </Group>
+      {l.steel && (
+        <Group mb="xs">
+          <LengthEdit
+            label="First hole, from its foot"
+            units={units}
+            value={l.holes?.first ?? ""}
+            keep={(v) => told({ ...l, holes: { ...l.holes, first: v } })}
+          />
+          <LengthEdit
+            label="Holes every"
+            units={units}
+            value={l.holes?.every ?? ""}
+            keep={(v) => told({ ...l, holes: { ...l.holes, every: v } })}
+          />
+        </Group>
+      )}
       <TextInput
         key={stock.join()}
         label={`${l.id} is sold in lengths of`}
@@ -291,7 +308,7 @@ function MoreLumber({ taken, units, keep }: { taken: string[]; units: string; ke
       <SimpleGrid cols={{ base: 1, sm: 3 }} spacing="sm">
         <TextInput label="Called" {...form.getInputProps("id")} />
         <LengthField
-          label={l.track ? "Its metal's thickness" : "Its thickness"}
+          label={l.track ? "Its metal's thickness" : l.steel ? "Its flanges' width" : "Its thickness"}
           value={l.thickness}
           units={units}
           change={(v) => form.setFieldValue("thickness", v)}
@@ -305,6 +322,7 @@ function MoreLumber({ taken, units, keep }: { taken: string[]; units: string; ke
           fault={form.errors.depth as string}
         />
         <Switch label="Treated" {...form.getInputProps("treated", { type: "checkbox" })} />
+        <Switch label="Steel studs" {...form.getInputProps("steel", { type: "checkbox" })} />
         <Switch label="Steel track, for plates" {...form.getInputProps("track", { type: "checkbox" })} />
       </SimpleGrid>
       {fault && <div className="is-stop">{fault}</div>}

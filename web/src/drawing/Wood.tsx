@@ -39,7 +39,13 @@ function lying(p: DrawnPiece, s: Scale) {
 export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } {
   const wide = (p: DrawnPiece) => ({ x: s.x(p.from), w: s.x(p.to) - s.x(p.from) });
   const isSpan = (p: DrawnPiece) =>
-    p.kind === "header" || p.kind === "sill" || p.kind === "fill" || p.kind === "cross-piece" || p.kind === "tab-track" || p.kind === "bridging" || betweenKinds.includes(p.kind);
+    p.kind === "header" ||
+    p.kind === "sill" ||
+    p.kind === "fill" ||
+    p.kind === "cross-piece" ||
+    p.kind === "tab-track" ||
+    p.kind === "bridging" ||
+    betweenKinds.includes(p.kind);
   const spans = d.pieces
     .filter((p) => isSpan(p) && (p.foot !== 0 || p.head !== 0))
     .map((p) => ({ p, box: { ...wide(p), y: lying(p, s).top, h: lying(p, s).bottom - lying(p, s).top } }));
@@ -48,7 +54,9 @@ export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } 
     .map((p) => {
       const middle = (p.from + p.to) / 2;
       // what carries a header or stands on it meets it as it is drawn
-      const meets = spans.find((h) => (h.p.kind === "header" || h.p.kind === "tab-track") && h.p.from <= p.from + 1 && h.p.to >= p.to - 1)?.box;
+      const meets = spans.find(
+        (h) => (h.p.kind === "header" || h.p.kind === "tab-track") && h.p.from <= p.from + 1 && h.p.to >= p.to - 1,
+      )?.box;
       let top = s.ceiling(middle) + 11;
       // over or under what comes through, they meet the piece that lies there
       const crosses = spans.filter((x) => x.p.kind === "cross-piece" && x.p.from <= p.from + 1 && x.p.to >= p.to - 1);

@@ -10,6 +10,9 @@ import { LengthField } from "../../entry/LengthField";
 import { Removable, without } from "../../entry/Removable";
 import { KindFields } from "./KindFields";
 import { begun, is, kinds, only, type Special, stretchOf } from "./kinds";
+import { Layers } from "./Layers";
+import { SteelFields } from "./SteelFields";
+import { Wet } from "./Wet";
 
 /** What kind of wall it is, and where along it that changes. */
 export function KindPanel({ wall, worked }: { wall: Wall; worked: PlanWall }) {
@@ -61,6 +64,7 @@ export function KindPanel({ wall, worked }: { wall: Wall; worked: PlanWall }) {
           </Group>
         )}
       </form>
+      <SteelFields wall={wall} set={put} at={at} />
       {(worked.slots ?? []).length > 0 && (
         <p>
           Slots through the floor:{" "}
@@ -94,7 +98,7 @@ export function KindPanel({ wall, worked }: { wall: Wall; worked: PlanWall }) {
       />
       {more ? (
         <form
-        className="line-form"
+          className="line-form"
           onSubmit={(e) => {
             e.preventDefault();
             put({ stretches: [...all, stretchOf(more.from, more.to, more.of, more.lumber)] }).then(
@@ -141,6 +145,8 @@ export function KindPanel({ wall, worked }: { wall: Wall; worked: PlanWall }) {
           </Button>
         )
       )}
+      <Wet wall={wall} worked={worked} set={put} at={at} />
+      <Layers wall={wall} worked={worked} drawing={plan.drawings.find((d) => d.wall === wall.id)} set={put} at={at} />
     </section>
   );
 }

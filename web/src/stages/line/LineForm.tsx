@@ -79,6 +79,7 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
   }, [picked?.n]);
   const at = (path: string) => fault?.at[`edits[0].wall.${path}`];
   const here = Object.entries(fault?.at ?? {}).filter(([p]) => p === "edits[0].wall.line" || p.endsWith(".to"));
+  const steel = !!d.lumber?.find((x) => x.id === lumber)?.steel;
   const asked = () => {
     const line = tidy(l, isNew);
     const {
@@ -97,7 +98,8 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
       ...(wall ? rest : { noggings: job.document.rules?.noggings }),
       id: mark,
       bottom: bottom ? [bottom === wall?.lumber ? lumber : bottom, ...(wall?.bottom?.slice(1) ?? [])] : undefined,
-      top: Array.from({ length: tops }, () => top || lumber), // plates of the studs' own lumber change with it
+      // plates of the studs' own lumber change with it; steel studs stand in the first track where none is named
+      top: steel ? (top ? [top] : undefined) : Array.from({ length: tops }, () => top || lumber),
       membrane: membrane || undefined,
       name,
       lumber,

@@ -17,7 +17,9 @@ export function PlatesSaid({ wall, worked }: { wall: Wall; worked: PlanWall }) {
   const { job } = useJobContext();
   const edits = useEdits(job);
   const keep = (now: Partial<Wall>) => edits.make({ do: "put-wall", wall: { ...wall, ...now } });
-  const plates = worked.members.filter((m) => m.kind === "bottom-plate" || m.kind === "top-plate" || m.kind === "cap" || (m.kind === "track" && !m.opening));
+  const plates = worked.members.filter(
+    (m) => m.kind === "bottom-plate" || m.kind === "top-plate" || m.kind === "cap" || (m.kind === "track" && !m.opening),
+  );
   const said = worked.plates;
   const fault: Problem | null = edits.error;
   return (
