@@ -2,6 +2,7 @@ package framing
 
 import (
 	"math"
+	"slices"
 	"strings"
 
 	"homalos/internal/measure"
@@ -66,13 +67,26 @@ func (f *framer) askOf(which []int) {
 	}
 	if last == 0 && len(wants) > 0 {
 		// no row of readings frees any for certain: the best of them narrows all
-		first := 0
-		if len(steps) > 0 {
+		first := f.unread(candidates)
+		if len(steps) > 0 && (first < 0 || !f.readThere(candidates[steps[0].Candidate])) {
 			first = steps[0].Candidate
 		}
+		first = max(first, 0)
 		f.askFor(wants[first], which, 0)
 		f.Asked = append(f.Asked, Asked{Want: wants[first]})
 	}
+}
+
+// readThere says whether a reading was taken at its place already.
+func (f *framer) readThere(r survey.Reading) bool {
+	_, ok := f.taken.At(r.Kind, r.At)
+	return ok
+}
+
+// unread is the first of some readings that wasn't taken yet; -1 where all were: what is
+// read again and again narrows nothing.
+func (f *framer) unread(all []survey.Reading) int {
+	return slices.IndexFunc(all, func(r survey.Reading) bool { return !f.readThere(r) })
 }
 
 // whyHeld are the reasons for which a piece waits for a reading.
@@ -240,6 +254,15 @@ func (f *framer) candidates(which []int) ([]survey.Reading, []Want) {
 				add(Want{"floor", o.Left()})
 				add(Want{"floor", o.Right()})
 				add(Want{"floor", f.heads[k].high})
+				if o.Head != "" {
+					add(Want{"floor", m.From + (m.To-m.From)/2})
+				}
+				for j, other := range f.Wall.Openings { // those that its head hangs on
+					if o.Head != "" && other.Head == o.Head && j != k {
+						add(Want{"floor", other.Left()})
+						add(Want{"floor", other.Right()})
+					}
+				}
 			}
 		}
 		if m.Kind.Row().Stands != wood.PlateToHead { // a jack stands at its jamb

@@ -38,6 +38,7 @@ type Against struct {
 	Fixings  []Fixing
 	Short    [][2]measure.Length // stubs too short for two fixings
 	Anchor   wood.Anchor
+	pocket   bool           // it stands in one, and reaches nothing else
 	How      []Line         // how the places of fixings and blocks were laid out
 	Through  measure.Length // the plate it goes through, and what lies between that and what holds
 	Cover    Cover
@@ -113,7 +114,7 @@ func Lies(f *Framed, rules Rules, found Found) [2]Against {
 func (w *Wall) lie(joists []survey.Joist, of survey.Surface, rules Rules) Against {
 	a := Against{Of: of, Lie: NotKnown}
 	if of == survey.Ceiling && w.Off() {
-		a.Lie = OffIt
+		a.Lie, a.pocket = OffIt, w.Own.Kind == Infill
 		return a
 	}
 	origin, end := w.At(0), w.At(w.Length)
@@ -365,7 +366,9 @@ func (a Against) Said(rules Rules) (text, fix string) {
 			fix += rules.Tell(words.TheyBackCeilingBoardS)
 		}
 	case OffIt:
-		text = rules.Tell(words.DoesNotReachIt)
+		if text = rules.Tell(words.DoesNotReachIt); a.pocket {
+			text = rules.Tell(words.StandsInItsPocket)
+		}
 	case NoJoist:
 		text = rules.Tell(words.NoJoistComesNear, word)
 		fix = rules.Tell(words.LetInBlocksBetweenNearest)

@@ -39,6 +39,7 @@ type Part struct {
 	Cross  float64        // fall of a cap across the wall: a length's fall by a length
 	Gauged bool           // its height was gauged: what the floor does is in it
 
+	Edged  bool // an infill's edges are backed by blocks in place of studs
 	Posts  *Posts
 	Braces Braces
 }
@@ -114,12 +115,14 @@ func (w *Wall) part(at measure.Length) Part {
 func (p *Part) OwnHeight() bool { return p.Height > 0 }
 
 // Free says whether nothing over the wall holds its top.
-func (p *Part) Free() bool { return p.Kind != Raked && (p.Height > 0 || p.Under > 0) }
+func (p *Part) Free() bool {
+	return p.Kind != Raked && p.Kind != Infill && (p.Height > 0 || p.Under > 0)
+}
 
 // Off says whether a wall reaches nothing over it, all along.
 func (w *Wall) Off() bool {
 	for _, p := range w.AllParts() {
-		if !p.Free() {
+		if !p.Free() && p.Kind != Infill {
 			return false
 		}
 	}

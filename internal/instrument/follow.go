@@ -3,6 +3,7 @@ package instrument
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"homalos/internal/framing"
 	"homalos/internal/job"
@@ -136,6 +137,9 @@ func judge(r *work.Result, b *Building) Outcome {
 		panic(err)
 	}
 	for _, w := range r.Walls {
+		if slices.ContainsFunc(w.Findings, func(f framing.Finding) bool { return f.Code == "top-follows-floor" }) {
+			continue // its floor wasn't levelled: it is meant to run as that does
+		}
 		for _, m := range w.Members {
 			if m.Kind.Row().Plate || m.Kind == wood.HeaderPly || m.Kind == wood.Block {
 				continue

@@ -101,6 +101,7 @@ type Pocket struct {
 	Widths    []Length `json:"widths" format:"length" nullable:"false"`
 	Heights   []Length `json:"heights" format:"length" nullable:"false"`
 	Allowance Length   `json:"allowance,omitzero" format:"length" doc:"Default 1/8 in or 3 mm."`
+	Strip     Length   `json:"strip,omitzero" format:"length" doc:"Floor finish that runs through, gauged over: it is cut out under the plate, and the frame stands that much lower."`
 }
 
 // Wanted is something the work must allow for.

@@ -43,7 +43,7 @@ func TestTheBinderyAsFound(t *testing.T) {
 			assert.Equal(t, "1/8 at 40", w.Bulge)
 		}
 	}
-	assert.Equal(t, 18, r.Held)
+	assert.Equal(t, 36, r.Held)
 	assert.Equal(t, "gap, 70 in from the stove-wall end of wall A", r.Next[0].Text)
 	assert.GreaterOrEqual(t, r.Next[0].Frees, 3)
 }

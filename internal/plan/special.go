@@ -1,6 +1,7 @@
 package plan
 
 import (
+	"homalos/internal/closing"
 	"homalos/internal/framing"
 	"homalos/internal/job"
 	"homalos/internal/measure"
@@ -130,10 +131,48 @@ func (s *writer) writeLayers(w *work.Wall) *Layered {
 	return &Layered{write(in), write(outer), u.Write(over)}
 }
 
+// edgeChoices tells what both ways of backing an infill's edges leave.
+func (s *writer) edgeChoices(w *work.Wall) (out []EdgeChoice) {
+	if w.Wall.Own.Kind != framing.Infill {
+		return nil
+	}
+	u, t, chosen := s.Rules.Units, w.Wall.Lumber.Thickness, closing.Nailers
+	if w.Wall.Own.Edged {
+		chosen = closing.Blocks
+	}
+	high := w.Wall.Own.Height - w.Wall.PlateStack()
+	blocks := framing.Spread(0, high, framing.EdgeBlock(u)/2, w.Wall.Layout.Spacing)
+	for _, way := range []closing.Edges{closing.Nailers, closing.Blocks} {
+		c := closing.Choice{Edges: way}
+		at, end := t, w.Wall.Length-t
+		if way == closing.Blocks {
+			at, end, c.Notched, c.Wood = 0, w.Wall.Length, 2*len(blocks), 2*framing.EdgeBlock(u)*measure.Length(len(blocks))
+		} else {
+			c.Wood = 2 * high
+		}
+		bay := func(wide measure.Length) {
+			c.Bays = append(c.Bays, wide)
+			if wide == w.Wall.Layout.Spacing-t {
+				c.Common++
+			}
+		}
+		for _, m := range w.Members {
+			if m.Kind == wood.Stud && m.From > 0 && m.To < w.Wall.Length {
+				bay(m.From - at)
+				at = m.To
+				c.Wood += high
+			}
+		}
+		bay(end - at)
+		out = append(out, s.writeEdges(c, chosen))
+	}
+	return out
+}
+
 // writeParts writes what of a wall isn't plain.
 func (s *writer) writeParts(out *Wall, w *work.Wall) {
 	u := s.Rules.Units
-	out.Layers = s.writeLayers(w)
+	out.Layers, out.Edges = s.writeLayers(w), s.edgeChoices(w)
 	if !w.Wall.Special() {
 		return
 	}

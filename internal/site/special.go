@@ -46,12 +46,16 @@ func (r *resolver) pocket(path string, x job.Pocket, seen map[string]bool) {
 		r.faults.Add(path, "gauge width and height at three points or more each: the smallest counts")
 	}
 	r.within(path+".allowance", x.Allowance, 0, 0, r.Doc.Units.Pick(2*measure.Inch, 50*measure.Millimetre))
+	r.optional(path+".strip", x.Strip, 0, r.Doc.Units.Pick(4*measure.Inch, 100*measure.Millimetre))
 }
 
 // special reads what kind of wall one is, as far as that doesn't hang on where it lies.
 func (r *resolver) special(path string, w job.Wall, wall *framing.Wall) {
 	wall.Own = r.part(path, w.Special(), wall.Lumber, wall)
 	r.layers(path, w, wall)
+	if w.Edges != "" && w.Kind != "infill" {
+		r.faults.Add(path+".edges", "only a wall of kind infill has edges of its own: leave it out")
+	}
 	if w.Infill != "" && w.Kind != "infill" {
 		r.faults.Add(path+".infill", "only a wall of kind infill goes into a pocket: give it that kind, or leave this out")
 	}
@@ -208,7 +212,11 @@ func (r *resolver) intoPocket(path string, w job.Wall, wall *framing.Wall) {
 	}
 	frame := wide - allowance
 	wall.Gauged = &framing.Gauged{ID: x.ID, Allowance: allowance, Play: widest - frame}
-	wall.Own.Height, wall.Own.Gauged = high-allowance, true
+	strip, _ := x.Strip.In(r.Doc.Units)
+	wall.Own.Height, wall.Own.Gauged = high+strip-allowance, true
+	if wall.Own.Edged = w.Edges == "blocks"; wall.Own.Edged && wall.Length < 4*wall.Lumber.Thickness {
+		r.faults.Add(path+".edges", "it is too narrow for blocks at both sides: leave it at studs")
+	}
 	long := wall.From.Distance(wall.To)
 	if long > 0 && frame > 0 { // in the middle of what its line has for it
 		ux, uy := (wall.To.X-wall.From.X)/long, (wall.To.Y-wall.From.Y)/long

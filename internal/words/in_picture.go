@@ -25,7 +25,7 @@ var (
 	OffReadsTooLittleIn       = sentence("Off: it reads {0} too little in {1} checks. That is added to each of its readings.")
 	AgreesWithKnownLengthsTo  = sentence("Agrees with {0} known lengths, to within its own noise.")
 	OffsetOf                  = sentence("offset of {0}")
-	HalfWallSaid              = sentence("half wall, {0} high")
+	HalfWallSaid              = sentence("<half-wall>, {0} high")
 	InfillSaid                = sentence("infill, {0} high")
 	RakedSaid                 = sentence("raked, {0:.1}°")
 	FreeTopSaid               = sentence("top free")

@@ -475,6 +475,9 @@ export const described: Record<string, Record<string, Described>> = {
       "type": "text",
       "must": true
     },
+    "strip": {
+      "type": "length"
+    },
     "widths": {
       "type": "lengths",
       "must": true

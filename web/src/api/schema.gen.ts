@@ -5732,6 +5732,8 @@ export interface components {
             bearing?: components["schemas"]["PlanBears"][];
             /** @description What comes through under its top plate, and how it is opened for that. */
             crossings?: components["schemas"]["PlanCrossing"][];
+            /** @description Of an infill: what each way of backing its edges leaves for the insulation. */
+            edges?: components["schemas"]["PlanEdgeChoice"][];
             /** @description What its start is called, and its end: by what they meet. */
             ends: string[];
             /** @description Its boarded faces with their sheet plan. */
@@ -5997,6 +5999,11 @@ export interface components {
             allowance?: string;
             heights: string[];
             id: string;
+            /**
+             * Format: length
+             * @description Floor finish that runs through, gauged over: it is cut out under the plate, and the frame stands that much lower.
+             */
+            strip?: string;
             widths: string[];
         };
         Post: {
@@ -6921,6 +6928,11 @@ export interface components {
             clear?: components["schemas"]["Clear"][];
             /** @description Whether it parts two dwellings. Where it does the local rule holds it until somebody confirms what that asks. */
             dwellings?: components["schemas"]["Confirmation"];
+            /**
+             * @description Of an infill: what its boards' edges find along the pocket's sides: a stud, or short blocks with the bay between left whole. Default nailers.
+             * @enum {string}
+             */
+            edges?: "nailers" | "blocks";
             /** @description How its ends meet what they come to, where that is chosen. */
             ends?: components["schemas"]["WallEnd"][];
             /**

@@ -1,6 +1,7 @@
 import { NativeSelect } from "@mantine/core";
 import type { Wall } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
+import { useWord } from "../../app/words";
 import { LengthField } from "../../entry/LengthField";
 import { NumberField } from "../../entry/NumberField";
 import { begun, type Is, is, kinds, type SlopeBy, type Special, slopeBy } from "./kinds";
@@ -18,6 +19,7 @@ interface Props {
 /** What kind of wall one is, with what that kind asks. */
 export function KindFields({ of, change, at, without = [], enter }: Props) {
   const { job, plan } = useJobContext();
+  const word = useWord();
   const d = job.document;
   const now = is(of);
   const runs = (d.survey?.joists ?? []).filter((j) => j.of === "floor");
@@ -31,7 +33,9 @@ export function KindFields({ of, change, at, without = [], enter }: Props) {
         label="It goes"
         value={now}
         onChange={(e) => change(begun(e.currentTarget.value as Is, plan.usual.starts))}
-        data={kinds.filter((k) => !without.includes(k.value))}
+        data={kinds
+          .filter((k) => !without.includes(k.value))
+          .map((k) => (k.value === "half" ? { ...k, label: `a ${word("half-wall")}, with posts and a cap` } : k))}
         error={at("kind")}
       />
       {(now === "half" || now === "own" || now === "raked") &&
@@ -135,6 +139,18 @@ export function KindFields({ of, change, at, without = [], enter }: Props) {
           </div>
           {long("Height, if not up to there", of.height, (height) => change({ ...of, height: height || undefined }), "height")}
         </>
+      )}
+      {now === "infill" && (
+        <NativeSelect
+          label="Its boards' edges find"
+          value={of.edges ?? "nailers"}
+          onChange={(e) => change({ ...of, edges: e.currentTarget.value === "blocks" ? "blocks" : undefined })}
+          data={[
+            { value: "nailers", label: "a stud along each side" },
+            { value: "blocks", label: "short blocks, the bays left whole" },
+          ]}
+          error={at("edges")}
+        />
       )}
       {now === "infill" && (
         <NativeSelect

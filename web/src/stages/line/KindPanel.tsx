@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { PlanWall, Problem, Wall } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { useWord } from "../../app/words";
-import { Len } from "../../drawing/Len";
+import { Len, Said } from "../../drawing/Len";
 import { useEdits } from "../../edits/useEdits";
 import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
@@ -23,7 +23,7 @@ export function KindPanel({ wall, worked }: { wall: Wall; worked: PlanWall }) {
   const [more, setMore] = useState<{ from: string; to: string; lumber: string; of: Special }>();
   const fault: Problem | null = edits.error;
   const all = wall.stretches ?? [];
-  const { kind: _k, height: _h, rake: _r, posts: _p, cap: _c, braces: _b, infill: _i, ...plain } = wall;
+  const { kind: _k, height: _h, rake: _r, posts: _p, cap: _c, braces: _b, infill: _i, edges: _e, ...plain } = wall;
   const put = (now: Partial<Wall>) =>
     edits.make({ do: "put-wall", wall: { ...plain, ...only(of), ...now } }).then(
       () => true,
@@ -65,6 +65,11 @@ export function KindPanel({ wall, worked }: { wall: Wall; worked: PlanWall }) {
         )}
       </form>
       <SteelFields wall={wall} set={put} at={at} />
+      {worked.edges?.map((e) => (
+        <p key={e.edges} className={e.chosen ? "" : "quiet"}>
+          <Said text={e.said} />
+        </p>
+      ))}
       {(worked.slots ?? []).length > 0 && (
         <p>
           Slots through the floor:{" "}

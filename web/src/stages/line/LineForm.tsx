@@ -92,6 +92,7 @@ export function LineForm({ wall, room, picked, show, close }: Props) {
       cap: _c,
       braces: _b,
       infill: _i,
+      edges: _e,
       ...rest
     } = wall ?? ({} as Wall);
     const now = {

@@ -1,7 +1,7 @@
 import type { Start, Wall, WallStretch } from "../../api/client";
 
 /** What makes a wall, or a stretch of one, of its kind. */
-export type Special = Pick<Wall, "kind" | "height" | "rake" | "posts" | "cap" | "braces" | "infill">;
+export type Special = Partial<Pick<Wall, "kind" | "height" | "rake" | "posts" | "cap" | "braces" | "infill" | "edges">>;
 export type Is = Start["is"];
 
 /** The kinds, as people say them. */
@@ -45,6 +45,7 @@ export function only(of: Special): Special {
     cap: of.cap,
     braces: of.braces,
     infill: of.infill || undefined,
+    edges: of.edges,
   };
 }
 
@@ -56,6 +57,6 @@ export function slopeBy(slope?: Wall["rake"]): SlopeBy {
 
 /** A stretch with nothing of another kind left in it. */
 export function stretchOf(from: string, to: string, of: Special, lumber?: string): WallStretch {
-  const { infill: _, kind, ...rest } = only(of);
+  const { infill: _i, edges: _e, kind, ...rest } = only(of);
   return { from, to, ...rest, kind: kind as WallStretch["kind"], lumber: lumber || undefined };
 }
