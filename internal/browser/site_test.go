@@ -97,7 +97,7 @@ func TestEverythingByKeyboard(t *testing.T) {
 	v.keys(kb.Backspace)
 	v.sees("1 of")
 	v.keys(kb.Escape)
-	v.sees("of 96 cut")
+	v.sees("of 140 cut")
 }
 
 func TestThePhoneNeverScrollsSideways(t *testing.T) {
@@ -216,13 +216,13 @@ func TestPrintedTheSawListStandsAlone(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 800, true)
 	v.goes("/jobs/" + id + "/cut")
-	v.sees("of 96 cut")
+	v.sees("of 140 cut")
 	require.NoError(t, chromedp.Do(v.ctx, printed()))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('.pole')).display`))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('header')).display`))
 	assert.Equal(t, "none", v.reads(`getComputedStyle(document.querySelector('.saw-list')).display`))
 	assert.Equal(t, "2", v.reads(`getComputedStyle(document.querySelector('.saw-print')).columnCount`))
-	assert.Equal(t, "96", v.reads(`document.querySelectorAll('.saw-print .tick-box').length`), "a box to tick for each piece")
+	assert.Equal(t, "140", v.reads(`document.querySelectorAll('.saw-print .tick-box').length`), "a box to tick for each piece")
 }
 
 // printed shows the page as it would be printed.
@@ -262,11 +262,11 @@ func TestPiecesAreCutAlike(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/jobs/" + id + "/cut")
-	v.sees("35 different lengths are ready", "30 will do")
+	v.sees("42 different lengths are ready", "37 will do")
 	v.presses("Cut them alike")
-	v.sees("30 different lengths in place of 35", "revision 2")
+	v.sees("37 different lengths in place of 42", "revision 2")
 	v.presses("Each its own length")
-	v.sees("35 different lengths are ready", "revision 3")
+	v.sees("42 different lengths are ready", "revision 3")
 	v.presses("Sticks")
 	v.sees("No plan takes less")
 	v.until(`document.querySelectorAll('.board').length > 20 && document.querySelector('.board-rest')`)

@@ -180,7 +180,7 @@ func TestFromTheReadingAskedForToTheSaw(t *testing.T) {
 	v.presses("A-S5 stud")
 	v.sees("ready to cut", "bottom plate 2x4t", "nearest:")
 	v.presses("Cut")
-	v.sees("of 96 cut")
+	v.sees("of 140 cut")
 	v.presses("A-S5")
 	v.until(ticked("A-S5"))
 	require.NoError(t, chromedp.Do(v.ctx, chromedp.Reload()))

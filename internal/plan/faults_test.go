@@ -216,7 +216,7 @@ func TestTheDemoHasSomethingHeldAndSomethingStopped(t *testing.T) {
 	assert.Greater(t, states["ready"], 30)
 	assert.Contains(t, p.Table(), "measure-first")
 	for _, a := range p.Asks() {
-		if a.Wall == "B" || a.Wall == "E" {
+		if a.Wall == "B" || a.Wall == "H" {
 			assert.Empty(t, a.Next, "nothing is held on wall %s: enough", a.Wall)
 		} else {
 			assert.NotEmpty(t, a.Next)

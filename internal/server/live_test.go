@@ -262,7 +262,7 @@ func TestAJobThatCannotBePlannedSpoilsNothing(t *testing.T) {
 	assert.Contains(t, faulty["fault"], "walls[0].lumber")
 	assert.Equal(t, "Puppet wardrobe in the village post office", faulty["name"])
 	assert.Nil(t, sound["fault"])
-	assert.EqualValues(t, 96, sound["pieces"])
+	assert.EqualValues(t, 140, sound["pieces"])
 	assert.EqualValues(t, 0, sound["cut"])
 	require.Equal(t, 200, a.edit(1, cut("A-S1", nil)).status)
 	list := a.call("GET", "/api/jobs", "", nil).body["jobs"].([]any)
