@@ -180,6 +180,8 @@ func Degrees(rise float64) float64 { return math.Atan(math.Abs(rise)) * 180 / ma
 // higher face under a slope.
 func (p *Part) measuredAt(from, to measure.Length) measure.Length {
 	switch {
+	case p.Rise > 0 && to == p.To && to > from: // a hair inside: what begins there goes by something else
+		return to - 1
 	case p.Rise > 0:
 		return to
 	case p.Rise < 0:

@@ -97,8 +97,8 @@ func (r *resolver) part(path string, s job.Special, lumber *wood.Lumber, wall *f
 	}
 	if half {
 		r.halfWall(path, s, lumber, &out)
-		if low := out.Height - stackOf(out.Top) - stackOf(wall.Bottom); s.Height.Given() && out.Height > 0 && low < lumber.Thickness {
-			r.faults.Add(path+".height", "%s leaves %s between its bottom plate and its cap: no stud goes there", r.write(out.Height), r.write(max(low, 0)))
+		if low := out.Height - stackOf(out.Top) - stackOf(wall.Bottom); s.Height.Given() && out.Height > 0 && low < u.Pick(4*measure.Inch, 100*measure.Millimetre) {
+			r.faults.Add(path+".height", "%s leaves %s between its bottom plate and its cap: make it higher, no stud goes there", r.write(out.Height), r.write(max(low, 0)))
 		}
 	}
 	if raked && s.Rake == nil {
@@ -242,7 +242,9 @@ func (r *resolver) leastMost(all []job.Length) (least, most measure.Length) {
 // ownParts reads what of a wall's kind hangs on how long it is, and its stretches.
 func (r *resolver) ownParts(path string, w job.Wall, wall *framing.Wall) {
 	r.raked(path, w.Rake, &wall.Own, wall.Length, stackOf(wall.Bottom), wall.Top)
-	r.belowCeiling(path+".height", wall.Own.Height)
+	if !wall.Own.Gauged {
+		r.belowCeiling(path+".height", wall.Own.Height)
+	}
 	if len(w.Stretches) > 0 && w.Kind == "infill" {
 		r.faults.Add(path+".stretches", "an infill is of one kind from side to side")
 		return
