@@ -74,18 +74,21 @@ export function LengthEdit({
   const [text, setText] = useState(shown);
   const field = useRef<HTMLInputElement>(null);
   const last = useRef(shown);
-  const asked = useRef(""); // what was refused isn't asked for again by leaving the field
+  // what was refused isn't asked for again by leaving the field: it shows for a moment, goes back, and stays as it was typed
+  const asked = useRef<{ text: string; from: string }>(undefined);
   // what another device says never goes under the hand that is typing
   useEffect(() => {
-    setText((now) => (document.activeElement === field.current && now !== last.current && now !== shown ? now : shown));
+    const here = document.activeElement === field.current;
+    const back = asked.current?.from === shown;
+    setText((now) => (here && back ? (asked.current?.text ?? now) : here && now !== last.current && now !== shown ? now : shown));
     last.current = shown;
-    asked.current = "";
+    if (!back && asked.current && bare(asked.current.text) !== shown) asked.current = undefined;
   }, [shown]);
   const done = (leaving: boolean) => {
     const now = text.trim();
-    if ((now === "" && !empty) || (leaving && now === asked.current)) setText(shown);
+    if ((now === "" && !empty) || (leaving && now === asked.current?.text && shown === asked.current.from)) setText(shown);
     else if (now !== shown) {
-      asked.current = now;
+      asked.current = { text: now, from: shown };
       keep(now);
     }
   };
