@@ -115,7 +115,7 @@ export function Plates({ drawing: d, marks, selected, select, beside, besideSaid
                   y={r.y}
                   width={x(p.to) - x(p.from)}
                   height={26}
-                  className={`wood ${p.kind} ${p.id === selected ? "chosen" : ""}`}
+                  className={`wood ${p.steel ? "steel" : p.kind} ${p.id === selected ? "chosen" : ""}`}
                   onClick={() => select(p.id)}
                 />
               ))}

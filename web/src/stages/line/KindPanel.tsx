@@ -43,7 +43,7 @@ export function KindPanel({ wall, worked }: { wall: Wall; worked: PlanWall }) {
       />
     );
   return (
-    <section aria-label="Kind" className="against">
+    <section aria-label="Kind" className="against kind-panel">
       <h3>What it is</h3>
       <form
         className="line-form"

@@ -1,6 +1,7 @@
 import { Button, NativeSelect, TextInput } from "@mantine/core";
 import type { Drawing, PlanWall, Wall } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
+import "../../drawing/drawing.css";
 import { Len } from "../../drawing/Len";
 import { bare } from "../../entry/bare";
 import { LengthEdit, LengthField } from "../../entry/LengthField";
