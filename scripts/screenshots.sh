@@ -41,6 +41,15 @@ if [ -e docs/screenshots/open-1280.png ]; then
   go run ./scripts/shots -join docs/screenshots/proved.png "${proved[@]}" .data/report.png
   rm "${proved[@]}"
 fi
+if [ -e docs/screenshots/half-1280.png ]; then
+  kinds=(docs/screenshots/half-1280.png docs/screenshots/lockers-1280.png docs/screenshots/steel-1280.png docs/screenshots/kind-1280.png)
+  go run ./scripts/shots -join docs/screenshots/kinds.png "${kinds[@]}"
+  rm "${kinds[@]}"
+fi
+if [ -e docs/screenshots/yard-1280.png ] && [ -e docs/screenshots/boards-1280.png ]; then
+  go run ./scripts/shots -join docs/screenshots/bought.png docs/screenshots/yard-1280.png docs/screenshots/boards-1280.png
+  rm docs/screenshots/yard-1280.png docs/screenshots/boards-1280.png
+fi
 go run ./scripts/shots -join docs/screenshots/printed.png "${pages[@]}" .data/card.png .data/day.png
 phones=()
 for view in read mark cut saw stand days prove change; do

@@ -26,6 +26,8 @@ type shot struct {
 
 const bindery = "/jobs/0190c0de-0000-7000-8000-000000000001"
 
+const wardrobe = "/jobs/0190c0de-0000-7000-8000-000000000002"
+
 var views = []shot{
 	{"plan-1280", 1280, 860, bindery + "/read?view=plan", "", false},
 	{"assess-1280", 1280, 800, bindery + "/read?view=assess", "", false},
@@ -37,6 +39,10 @@ var views = []shot{
 	{"opening-1280", 1280, 1400, bindery + "/mark?in=P1", "", false},
 	{"mark-dark-1280", 1280, 800, bindery + "/mark?wall=B", "B-J1 jack", true},
 	{"crossing-1280", 1280, 2200, bindery + "/mark?wall=B", "", false},
+	{"half-1280", 1280, 800, bindery + "/mark?wall=H", "", false},
+	{"lockers-1280", 1280, 800, bindery + "/mark?wall=L", "", false},
+	{"steel-1280", 1280, 800, wardrobe + "/mark?wall=D", "", false},
+	{"kind-1280", 1280, 800, bindery + "/line?wall=H&side=kind", "", false},
 	{"mark-390", 390, 844, bindery + "/mark?wall=A", "", false},
 	{"cut-1280", 1280, 900, bindery + "/cut", "A-T1|B-T1|B-S1|B-S2|B-K1|A-S8", false}, // what follows shows them cut
 	{"sticks-1280", 1280, 1000, bindery + "/cut?view=sticks", "", false},
