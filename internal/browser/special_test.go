@@ -76,3 +76,30 @@ func TestAHalfWallAndASteelPartitionFromNothing(t *testing.T) {
 	v.sees("two tabs of 60")
 	assert.Equal(t, "true", v.reads(`[...document.querySelectorAll('.piece')].some(p => p.dataset.member.startsWith('G-BG'))`), "bridging goes through the studs")
 }
+
+// A row of blocks between floor joists, left out at a seam; a joist that is doubled waits
+// for the name of who designed it.
+func TestBlocksBetweenJoists(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	v.goes("/jobs/" + id + "/line")
+	v.presses("Blocks between joists")
+	v.until(`document.querySelector('.floor-work form')`)
+	v.chooses("Joists of", "JF")
+	v.types("Line of the row", "60")
+	v.types("Sheet seams", "40")
+	v.presses("Add the row")
+	v.sees("K1: row of 10 blocks between floor joists, 14 1/2", "Blocks left out at seams: 1", "revision 2")
+	v.chooses("What is done", "doubled")
+	v.types("Which joist", "3")
+	v.types("How long, as designed", "96")
+	v.presses("Add the sister joist")
+	v.sees("name who designed it")
+	v.types("Who designed it", "an engineer")
+	v.presses("Add the sister joist")
+	v.sees("Joist 3, at 32, is doubled as an engineer designed it", "revision 3")
+	v.presses("Undo")
+	v.sees("revision 4")
+	v.presses("Cut")
+	v.sees("K1-BL1")
+}

@@ -34,6 +34,7 @@ func Between(was, now Document) []Edit {
 	foundBetween(a, b, FoundStairs, do, foundOf[Stair]())
 	foundBetween(a, b, FoundPockets, do, foundOf[Pocket]())
 	listed(was.Walls, now.Walls, wallID, func(w Wall, at *int) { do(&PutWall{w, at}) }, func(id string) { do(&RemoveWall{id}) })
+	listed(was.Floors, now.Floors, floorID, func(f FloorWork, at *int) { do(&PutFloor{f, at}) }, func(id string) { do(&RemoveFloor{id}) })
 	listed(was.Lumber, now.Lumber, lumberID, nil, func(id string) { do(&RemoveLumber{id}) })
 	lines(a.Ties, b.Ties, tieID, func(t Tie, at *int) { do(&AddTie{t, at}) }, func(id string) { do(&RemoveTie{Tie: id}) })
 	lines(a.Readings, b.Readings, readingID, func(r Reading, at *int) { do(&AddReading{r, at}) }, func(id string) { do(&RemoveReading{Reading: id}) })

@@ -2,7 +2,7 @@ package job
 
 // Bytes are about how many a document takes in memory.
 func Bytes(d Document) int {
-	n := 5_000 + 300*len(d.Lumber)
+	n := 5_000 + 300*len(d.Lumber) + 600*len(d.Floors)
 	for _, l := range d.Lumber {
 		n += 40 * len(l.Stock)
 	}

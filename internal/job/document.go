@@ -26,6 +26,7 @@ type Document struct {
 	Lumber   []Lumber       `json:"lumber,omitempty" nullable:"false" doc:"Actual sizes, from one piece measured per delivery."`
 	Survey   *Survey        `json:"survey,omitempty"`
 	Walls    []Wall         `json:"walls,omitempty" nullable:"false"`
+	Floors   []FloorWork    `json:"floors,omitempty" maxItems:"200" nullable:"false" doc:"Work in floors and ceilings without a wall."`
 	Order    []string       `json:"order,omitempty" maxItems:"500" nullable:"false" doc:"Ids of walls in the order that they go up. Left out: as the plan proposes."`
 	Schedule *Schedule      `json:"schedule,omitempty" doc:"Who works here, when, and what work waits for."`
 	Assess   *Assess        `json:"assess,omitempty"`

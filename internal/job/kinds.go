@@ -19,6 +19,8 @@ var Kinds = []Kind{
 	{Do: "put-opening", About: "Add an opening to a wall or give it anew", New: func() Act { return &PutOpening{} }},
 	{Do: "remove-opening", About: "Take an opening out", New: func() Act { return &RemoveOpening{} }},
 	{Do: "put-lumber", About: "Add a lumber or give its measured size anew", New: func() Act { return &PutLumber{} }},
+	{Do: "put-floor", About: "Add a row of blocks between joists, or a doubled joist, or give it anew", New: func() Act { return &PutFloor{} }},
+	{Do: "remove-floor", About: "Take work in a floor out", New: func() Act { return &RemoveFloor{} }},
 	{Do: "remove-lumber", About: "Take a lumber out that nothing is made of", New: func() Act { return &RemoveLumber{} }},
 	{Do: "put-rules", About: "The crew's rules", New: func() Act { return &PutRules{} }},
 	{Do: "put-shop", About: "Go by shop rules: rules, mark and lumber that isn't there yet are theirs", New: func() Act { return &PutShop{} }},

@@ -23,7 +23,7 @@ func Say(edits []Edit, back []Edit, u measure.System) string {
 	for _, b := range back {
 		switch b.Act.(type) {
 		case *RemoveWall, *RemoveOpening, *RemoveLumber, *RemoveFound[ExistingWall], *RemoveFound[Zone], *RemoveFound[Hidden],
-			*RemoveFound[Instrument], *RemoveFound[Joists], *RemoveFound[Obstruction], *RemoveFound[Stair]:
+			*RemoveFound[Instrument], *RemoveFound[Joists], *RemoveFound[Obstruction], *RemoveFound[Stair], *RemoveFound[Pocket], *RemoveFloor:
 			fresh = true
 		}
 	}
@@ -41,7 +41,7 @@ func Say(edits []Edit, back []Edit, u measure.System) string {
 // with what they are now.
 func sayChanged(was, now Act, u measure.System) string {
 	switch now.(type) {
-	case *PutRules, *PutOpening, *PutLumber, *PutWall, *PutMark:
+	case *PutRules, *PutOpening, *PutLumber, *PutWall, *PutMark, *PutFloor:
 	default:
 		return ""
 	}
@@ -135,6 +135,10 @@ func sayOne(e Edit, fresh bool, u measure.System) string {
 		return a.Opening + " taken out of wall " + a.Wall
 	case *PutLumber:
 		return put("lumber " + a.Lumber.ID)
+	case *PutFloor:
+		return put("work in the floor " + a.Floor.ID)
+	case *RemoveFloor:
+		return "work in the floor " + a.Floor + " taken out"
 	case *RemoveLumber:
 		return "lumber " + a.Lumber + " taken out"
 	case *PutRules:

@@ -63,6 +63,9 @@ func write(ctx context.Context, r *work.Result) Plan {
 	for _, c := range r.Closings {
 		p.Closings = append(p.Closings, s.writeClosing(c))
 	}
+	for _, f := range r.Floors {
+		p.Floors = append(p.Floors, s.writeFloor(f))
+	}
 	p.Readings = s.saidReadings(p.Walls)
 	for _, c := range r.Cuts {
 		s.writeCuts(&p, c)
@@ -171,6 +174,9 @@ func (p Plan) Pieces() (out []Member) {
 	}
 	for _, c := range p.Closings {
 		out = append(out, c.Members...)
+	}
+	for _, f := range p.Floors {
+		out = append(out, f.Members...)
 	}
 	return out
 }

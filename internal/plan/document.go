@@ -41,6 +41,7 @@ type Plan struct {
 	Proved   []Proved       `json:"proved" nullable:"false" doc:"How each wall stands: its pieces counted, its checks, whether it may be closed."`
 	Findings []Finding      `json:"findings" nullable:"false"`
 	Alike    Alike          `json:"alike"`
+	Floors   []Floor        `json:"floors,omitempty" nullable:"false" doc:"Rows of blocks between joists, and joists that are doubled."`
 	Closings []Closing      `json:"closings,omitempty" nullable:"false" doc:"Openings that are there and are closed; only new pieces are cut and bought."`
 	CutIns   []CutIn        `json:"cutIns,omitempty" nullable:"false" doc:"Openings to be cut into walls that are there; only new pieces are cut and bought."`
 	Readings []SaidReading  `json:"readings" nullable:"false" doc:"The readings that sums go by, as one would say them."`

@@ -25,7 +25,8 @@ func specialRoom(u measure.System) string {
     {"id": "I", "from": {"x": "0 mm", "y": "2000 mm"}, "to": {"x": "900 mm", "y": "2000 mm"}, "lumber": "stud", "kind": "infill", "infill": "hatch", "edges": "blocks"},
     {"id": "P", "from": {"x": "0 mm", "y": "3000 mm"}, "to": {"x": "3600 mm", "y": "3000 mm"}, "lumber": "stud", "height": "2000 mm", "boardTop": "1800 mm",
       "stretches": [{"from": "1200 mm", "to": "2400 mm", "kind": "half", "height": "900 mm", "posts": {"joists": "floor"}}, {"from": "2400 mm", "to": "3600 mm", "height": "2000 mm", "lumber": "deep"}]},
-    {"id": "S", "from": {"x": "0 mm", "y": "4000 mm"}, "to": {"x": "3600 mm", "y": "4000 mm"}, "lumber": "steel", "height": "2400 mm", "openings": [{"id": "D1", "kind": "door", "centre": "1800 mm", "leaf": {"width": "800 mm", "height": "2040 mm"}}], "carries": "no"}]}`
+    {"id": "S", "from": {"x": "0 mm", "y": "4000 mm"}, "to": {"x": "3600 mm", "y": "4000 mm"}, "lumber": "steel", "height": "2400 mm", "openings": [{"id": "D1", "kind": "door", "centre": "1800 mm", "leaf": {"width": "800 mm", "height": "2040 mm"}}], "carries": "no"}],
+  "floors": [{"id": "K", "joists": "floor", "lumber": "stud", "at": "1500 mm", "to": "2400 mm", "seams": ["1300 mm"]}, {"id": "M", "kind": "doubled", "joists": "floor", "lumber": "deep", "joist": 3, "long": "3000 mm", "plies": 2, "hangers": 4, "hanger": "as on sheet 2", "by": "an engineer", "when": "2026-11-20"}]}`
 	text = strings.ReplaceAll(text, "UNITS", string(u))
 	if u == measure.Imperial {
 		return strings.NewReplacer(`"T"`, `"1 1/2 in"`, `"D"`, `"3 1/2 in"`).Replace(text)
@@ -98,29 +99,62 @@ func TestEveryKindThroughItsDocument(t *testing.T) {
 	assert.Positive(t, in.Edges[1].Notched)
 }
 
+// A row of blocks: each to its own bay of 400 − 45 = 355, every other on the far side of
+// the line, none at the seam until the sheet is down. A doubled joist is as designed. Both
+// are cut from the list like anything else.
+func TestFloorsWithoutAWall(t *testing.T) {
+	d, faults := job.Read([]byte(specialRoom(measure.Metric)))
+	require.Empty(t, faults)
+	p := computed(t, d)
+	require.Len(t, p.Floors, 2)
+	row, doubled := p.Floors[0], p.Floors[1]
+	require.Len(t, row.Members, 6, "2400 of joists 400 apart")
+	sides, listed := map[string]int{}, map[string]bool{}
+	for i, m := range row.Members {
+		assert.Equal(t, "355 mm", m.Exact)
+		sides[m.Why]++
+		assert.Equal(t, i == 3, m.Pending != "", "the fourth bay, from 1200 to 1600, has the seam")
+	}
+	assert.Len(t, sides, 2)
+	for _, m := range doubled.Members {
+		assert.Equal(t, []string{"sister-joist", "3000 mm", "ready"}, []string{m.Kind, m.Cut, m.State})
+	}
+	assert.Len(t, doubled.Members, 2)
+	for _, c := range p.Cuts {
+		for _, m := range c.Members {
+			listed[m] = true
+		}
+	}
+	assert.True(t, listed[row.Members[0].ID] && listed[doubled.Members[0].ID])
+}
+
 // What can't be is named at its field, with what to do; nothing else is.
 func TestWhatIsWrongWithSpecialWalls(t *testing.T) {
 	for name, c := range map[string]struct{ old, now, path string }{
-		"posts where no joist is":            {`"to": {"x": "2400 mm", "y": "0 mm"}, "lumber": "stud", "kind": "half", "height": "1000 mm"`, `"to": {"x": "150 mm", "y": "0 mm"}, "lumber": "stud", "kind": "half", "height": "1000 mm"`, "walls[0].posts.joists"},
-		"posts by joists that nobody read":   {`"posts": {"joists": "floor", "lap"`, `"posts": {"joists": "attic", "lap"`, "walls[0].posts.joists"},
-		"no height":                          {`"kind": "half", "height": "1000 mm"`, `"kind": "half"`, "walls[0].height"},
-		"a half wall without room for studs": {`"kind": "half", "height": "1000 mm"`, `"kind": "half", "height": "152.4 mm"`, "walls[0].height"},
-		"higher than any gap":                {`"kind": "half", "height": "1000 mm"`, `"kind": "half", "height": "2600 mm"`, "walls[0].height"},
-		"a cap's slope said twice":           {`{"percent": 3}`, `{"percent": 3, "degrees": 2}`, "walls[0].cap.slope"},
-		"a cap on a plain wall":              {`"id": "I", `, `"id": "I", "cap": {"lumber": "stud"}, `, "walls[2].cap"},
-		"a rake that meets the floor":        {`{"rise": "1500 mm"}`, `{"rise": "-900 mm"}`, "walls[1].rake"},
-		"a rake too steep":                   {`{"rise": "1500 mm"}`, `{"degrees": 84}`, "walls[1].rake"},
-		"an infill wider than its pocket":    {`"to": {"x": "900 mm", "y": "2000 mm"}`, `"to": {"x": "950 mm", "y": "2000 mm"}`, "walls[2].to"},
-		"an infill into no pocket":           {`"infill": "hatch"`, `"infill": "door"`, "walls[2].infill"},
-		"a pocket gauged once":               {`["903 mm", "900 mm", "902 mm"]`, `["900 mm"]`, "survey.pockets[0]"},
-		"a stretch past the wall":            {`"to": "3600 mm", "height": "2000 mm"`, `"to": "3700 mm", "height": "2000 mm"`, "walls[3].stretches[1].to"},
-		"stretches in each other":            {`{"from": "2400 mm", "to": "3600 mm"`, `{"from": "2000 mm", "to": "3600 mm"`, "walls[3].stretches[1].from"},
-		"a layer of no thickness":            {`"id": "P", `, `"id": "P", "layers": [{"what": "membrane", "thickness": "0 mm", "face": "out"}], `, "walls[3].layers[0].thickness"},
-		"a splice too short for its screws":  {`"id": "S", `, `"id": "S", "steel": {"overlap": "20 mm"}, `, "walls[4].steel.overlap"},
-		"steel studs in timber plates":       {`"id": "S", `, `"id": "S", "bottom": ["stud"], `, "walls[4].bottom"},
-		"steel ways on timber":               {`"id": "P", `, `"id": "P", "steel": {"tab": "50 mm"}, `, "walls[3].steel"},
-		"a valve in the end stud":            {`"id": "P", `, `"id": "P", "wet": {"valve": "20 mm"}, `, "walls[3].wet.valve"},
-		"wood as a steel header":             {`"kind": "door", "centre": "1800 mm"`, `"kind": "door", "header": {"lumber": "stud"}, "centre": "1800 mm"`, "walls[4].openings[0].header.lumber"},
+		"posts where no joist is":              {`"to": {"x": "2400 mm", "y": "0 mm"}, "lumber": "stud", "kind": "half", "height": "1000 mm"`, `"to": {"x": "150 mm", "y": "0 mm"}, "lumber": "stud", "kind": "half", "height": "1000 mm"`, "walls[0].posts.joists"},
+		"posts by joists that nobody read":     {`"posts": {"joists": "floor", "lap"`, `"posts": {"joists": "attic", "lap"`, "walls[0].posts.joists"},
+		"no height":                            {`"kind": "half", "height": "1000 mm"`, `"kind": "half"`, "walls[0].height"},
+		"a half wall without room for studs":   {`"kind": "half", "height": "1000 mm"`, `"kind": "half", "height": "152.4 mm"`, "walls[0].height"},
+		"higher than any gap":                  {`"kind": "half", "height": "1000 mm"`, `"kind": "half", "height": "2600 mm"`, "walls[0].height"},
+		"a cap's slope said twice":             {`{"percent": 3}`, `{"percent": 3, "degrees": 2}`, "walls[0].cap.slope"},
+		"a cap on a plain wall":                {`"id": "I", `, `"id": "I", "cap": {"lumber": "stud"}, `, "walls[2].cap"},
+		"a rake that meets the floor":          {`{"rise": "1500 mm"}`, `{"rise": "-900 mm"}`, "walls[1].rake"},
+		"a rake too steep":                     {`{"rise": "1500 mm"}`, `{"degrees": 84}`, "walls[1].rake"},
+		"an infill wider than its pocket":      {`"to": {"x": "900 mm", "y": "2000 mm"}`, `"to": {"x": "950 mm", "y": "2000 mm"}`, "walls[2].to"},
+		"an infill into no pocket":             {`"infill": "hatch"`, `"infill": "door"`, "walls[2].infill"},
+		"a pocket gauged once":                 {`["903 mm", "900 mm", "902 mm"]`, `["900 mm"]`, "survey.pockets[0]"},
+		"a stretch past the wall":              {`"to": "3600 mm", "height": "2000 mm"`, `"to": "3700 mm", "height": "2000 mm"`, "walls[3].stretches[1].to"},
+		"stretches in each other":              {`{"from": "2400 mm", "to": "3600 mm"`, `{"from": "2000 mm", "to": "3600 mm"`, "walls[3].stretches[1].from"},
+		"a layer of no thickness":              {`"id": "P", `, `"id": "P", "layers": [{"what": "membrane", "thickness": "0 mm", "face": "out"}], `, "walls[3].layers[0].thickness"},
+		"a splice too short for its screws":    {`"id": "S", `, `"id": "S", "steel": {"overlap": "20 mm"}, `, "walls[4].steel.overlap"},
+		"steel studs in timber plates":         {`"id": "S", `, `"id": "S", "bottom": ["stud"], `, "walls[4].bottom"},
+		"steel ways on timber":                 {`"id": "P", `, `"id": "P", "steel": {"tab": "50 mm"}, `, "walls[3].steel"},
+		"a valve in the end stud":              {`"id": "P", `, `"id": "P", "wet": {"valve": "20 mm"}, `, "walls[3].wet.valve"},
+		"blocks between no joists":             {`"id": "K", "joists": "floor"`, `"id": "K", "joists": "attic"`, "floors[0].joists"},
+		"a row where no bay is":                {`"at": "1500 mm", "to": "2400 mm"`, `"at": "1500 mm", "to": "100 mm"`, "floors[0].to"},
+		"a doubled joist that nobody designed": {`, "by": "an engineer"`, ``, "floors[1].by"},
+		"a row called as a wall":               {`"id": "K", `, `"id": "H", `, "floors[0].id"},
+		"wood as a steel header":               {`"kind": "door", "centre": "1800 mm"`, `"kind": "door", "header": {"lumber": "stud"}, "centre": "1800 mm"`, "walls[4].openings[0].header.lumber"},
 	} {
 		text := specialRoom(measure.Metric)
 		require.Contains(t, text, c.old, name)

@@ -43,6 +43,7 @@ type Site struct {
 	Marking      framing.Marking
 	CutIns       []CutIn
 	Closings     []Closing
+	Floors       []framing.FloorWork
 	Weights      framing.Weights
 	Spacing      measure.Length
 	Concrete     bool
@@ -183,6 +184,7 @@ func (m *Reader) resolve(d job.Document) (*Site, job.Faults) {
 	r.setMatches()
 	r.setSurvey()
 	r.setPosts()
+	r.setFloors()
 	r.setOrigins()
 	r.setAssess()
 	r.setRecord()

@@ -36,6 +36,7 @@ const (
 	TabTrack    Kind = "tab-track"      // steel, over and under an opening: its ends are folded as tabs
 	Bridging    Kind = "bridging"       // steel channel through the holes of studs
 	BevelBlock  Kind = "bevelled-block" // between a square end stud and what it meets at an odd angle
+	Sister      Kind = "sister-joist"   // beside a joist that is doubled, as designed
 	Brace       Kind = "brace"          // from the top of a wall that is free of the structure to what carries it
 )
 
@@ -138,6 +139,7 @@ var Kinds = []Row{
 	{Kind: Cap, Letter: "CP", Rounding: Nearest, Plate: true, Clear: true},
 	{Kind: Brace, Letter: "BR", Clear: true, Apart: true},
 	{Kind: BevelBlock, Letter: "BB", Clear: true},
+	{Kind: Sister, Letter: "DJ", Rounding: Nearest, Clear: true, Apart: true},
 	{Kind: Track, Letter: "TR"},
 	{Kind: TabTrack, Letter: "TT", Rounding: Nearest, Clear: true},
 	{Kind: Bridging, Letter: "BG", Clear: true},

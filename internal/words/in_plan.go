@@ -65,6 +65,8 @@ var (
 	SteelNamed       = sentence("{0}, {1} deep")
 	PliesNamed       = sentence("{0} × {1} on edge, {2} deep")
 	DepthNamed       = sentence("{0} plies, {1} deep")
+	RowOfBlocks      = sentence("row of {0} blocks between {1} joists")
+	JoistDoubledSaid = sentence("joist {0} of the {1} is doubled")
 	PlatesNotKnown   = sentence("Read floor and ceiling there: then it is known which plate runs over it.")
 	PlatesRunOver    = sentence("The <top-plate> runs over it, {0} above: <cripple>s carry between them.")
 	PlatesLieOn      = sentence("The <top-plate> runs over it and lies on it; {0} is packed.")

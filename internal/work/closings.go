@@ -2,6 +2,7 @@ package work
 
 import (
 	"homalos/internal/closing"
+	"homalos/internal/framing"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/words"
@@ -24,6 +25,20 @@ func (r *Result) closings() {
 		out := &Closing{Wall: &Wall{Framed: filled.Framed, Findings: filled.Findings}, Closing: c, Filled: filled}
 		out.Steps = r.closeSteps(out)
 		r.Closings = append(r.Closings, out)
+	}
+}
+
+// Floor is work in a floor without a wall, worked out.
+type Floor struct {
+	*Wall
+	Of framing.FloorWork
+}
+
+// floors works out what is done in floors and ceilings without a wall.
+func (r *Result) floors() {
+	for _, f := range r.Site.Floors {
+		framed := f.Frame(r.Rules)
+		r.Floors = append(r.Floors, &Floor{Wall: &Wall{Framed: framed, Findings: framed.Findings}, Of: f})
 	}
 }
 

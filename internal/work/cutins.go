@@ -130,5 +130,8 @@ func (r *Result) Lists() []*Wall {
 	for _, c := range r.Closings {
 		out = append(out, c.Wall)
 	}
+	for _, f := range r.Floors {
+		out = append(out, f.Wall)
+	}
 	return out
 }

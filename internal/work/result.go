@@ -45,6 +45,7 @@ type Result struct {
 	Boards   []sheeting.Board // that the faces are cut from
 	CutIns   []*CutIn         // openings in walls that are there
 	Closings []*Closing
+	Floors   []*Floor
 
 	longer bool // its sticks are laid at length, whatever the job says
 	tell   func(cost, bound float64)
@@ -105,6 +106,7 @@ func outIn(ctx context.Context, s *site.Site, fitted *survey.Wary, heights func(
 	r.hold()
 	r.cutIns(heights)
 	r.closings()
+	r.floors()
 	r.alike()
 	r.cut(ctx)
 	if len(walls) > 0 && len(s.Readings) == 0 {

@@ -1505,6 +1505,8 @@ export interface components {
         };
         Document: {
             assess?: components["schemas"]["Assess"];
+            /** @description Work in floors and ceilings without a wall. */
+            floors?: components["schemas"]["FloorWork"][];
             /**
              * @description What this document is.
              * @enum {string}
@@ -1596,6 +1598,24 @@ export interface components {
             /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
             id?: string;
             lumber: components["schemas"]["Lumber"];
+        } | {
+            /**
+             * Format: int64
+             * @description Where in the list a new one stands. Default last.
+             */
+            at?: number;
+            /** @enum {string} */
+            do: "put-floor";
+            floor: components["schemas"]["FloorWork"];
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
+        } | {
+            /** @enum {string} */
+            do: "remove-floor";
+            /** @description Its id. */
+            floor: string;
+            /** @description Made by the client (a UUIDv7): sent twice, the edit is made once. Must be given where a job is changed. */
+            id?: string;
         } | {
             /** @enum {string} */
             do: "remove-lumber";
@@ -2408,6 +2428,66 @@ export interface components {
             /** Format: length */
             to?: string;
             wall?: string;
+        };
+        FloorWork: {
+            /**
+             * Format: length
+             * @description Of a row: how far along the joists its line lies from where the run is given, the way that their angle points.
+             */
+            at?: string;
+            /** @description Of one that is doubled: who designed it. No size of it is ever offered. */
+            by?: string;
+            /**
+             * Format: length
+             * @description Of a row: square to the joists, where it begins, from the first. Default the first.
+             */
+            from?: string;
+            /** @description Which. */
+            hanger?: string;
+            /**
+             * Format: int64
+             * @description How many hangers were named.
+             */
+            hangers?: number;
+            /** @description What its pieces are called by; no wall is called so. */
+            id: string;
+            /**
+             * Format: int64
+             * @description Of one that is doubled: which it is, from 1.
+             */
+            joist?: number;
+            /** @description The run of joists. */
+            joists: string;
+            /**
+             * @description Default blocking.
+             * @enum {string}
+             */
+            kind?: "blocking" | "doubled";
+            /**
+             * @description Staggered: every other block on the other side of the line, so that each is nailed through the joist. Default staggered.
+             * @enum {string}
+             */
+            lie?: "inline" | "staggered";
+            /**
+             * Format: length
+             * @description Of one that is doubled: how long each piece beside it is, as designed.
+             */
+            long?: string;
+            /** @description What its pieces are cut from. */
+            lumber: string;
+            /**
+             * Format: int64
+             * @description How many are put beside it. Default 1.
+             */
+            plies?: number;
+            /** @description Square to the joists, from the first: where a sheet's seam lies. The block there is left out until the sheet is down. */
+            seams?: string[];
+            /**
+             * Format: length
+             * @description Where it ends. Default the last.
+             */
+            to?: string;
+            when?: string;
         };
         Followed: {
             /** @description Walls of which other checks are made than before. */
@@ -3374,6 +3454,8 @@ export interface components {
             /** @description What is done on which day. */
             days: components["schemas"]["PlanDay"][];
             findings: components["schemas"]["PlanFinding"][];
+            /** @description Rows of blocks between joists, and joists that are doubled. */
+            floors?: components["schemas"]["PlanFloor"][];
             /** @enum {string} */
             format: "homalos-plan/1";
             mark: string;
@@ -4510,6 +4592,14 @@ export interface components {
              */
             n: number;
             what: string;
+        };
+        PlanFloor: {
+            findings: components["schemas"]["PlanFinding"][];
+            id: string;
+            members: components["schemas"]["PlanMember"][];
+            /** @enum {string} */
+            of: "floor" | "ceiling";
+            said: string;
         };
         PlanFloorAlong: {
             /** @enum {string} */

@@ -58,7 +58,7 @@ interface Holds {
 /** What still holds each stage up. */
 function holdsOf(plan?: PlanBody): Partial<Record<(typeof stages)[number], Holds>> {
   if (!plan) return {};
-  const all = [...plan.plan.walls, ...(plan.plan.cutIns ?? []), ...(plan.plan.closings ?? [])];
+  const all = [...plan.plan.walls, ...(plan.plan.cutIns ?? []), ...(plan.plan.closings ?? []), ...(plan.plan.floors ?? [])];
   const members = all.flatMap((w) => w.members);
   const held = members.filter((m) => m.state === "measure-first").length;
   const stops = all.flatMap((w) => w.findings).filter((f) => f.level === "stop" && !ofStand(f)).length;

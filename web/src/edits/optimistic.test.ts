@@ -14,6 +14,7 @@ const d = {
     { id: "A", lumber: "2x4", openings: [door] },
     { id: "B", lumber: "2x4" },
   ],
+  floors: [{ id: "L", joists: "J", lumber: "2x4" }],
 } as Document;
 
 /** One edit of every kind that a document shows. */
@@ -23,6 +24,8 @@ const edits: Edit[] = [
   { do: "put-opening", wall: "A", opening: { ...door, centre: "64 in" } },
   { do: "remove-opening", wall: "A", opening: "D1" },
   { do: "put-lumber", lumber: { id: "2x6", thickness: "1 1/2 in", depth: "5 1/2 in" } },
+  { do: "put-floor", floor: { id: "K", joists: "J", lumber: "2x4" } },
+  { do: "remove-floor", floor: "L" },
   { do: "put-rules", rules: { fit: "1/8 in" } },
   { do: "put-shop", shop: { id: "s", name: "ours", units: "imperial" } },
   { do: "put-mark", mark: "1/32 in" },

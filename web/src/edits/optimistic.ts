@@ -26,6 +26,10 @@ export function withEdit(d: Document, e: Edit): Document {
       return { ...d, walls: d.walls?.map((w) => (w.id === e.wall ? { ...w, openings: without(w.openings, e.opening) } : w)) };
     case "put-lumber":
       return { ...d, lumber: put(d.lumber, e.lumber) };
+    case "put-floor":
+      return { ...d, floors: put(d.floors, e.floor) };
+    case "remove-floor":
+      return { ...d, floors: without(d.floors, e.floor) };
     case "put-rules":
       return { ...d, rules: e.rules };
     case "put-shop":
@@ -89,6 +93,8 @@ export function replacedBy(d: Document, e: Edit): Fields | undefined {
       return named(d.walls?.find((w) => w.id === e.wall)?.openings, e.opening.id);
     case "put-lumber":
       return named(d.lumber, e.lumber.id);
+    case "put-floor":
+      return named(d.floors, e.floor.id);
     case "put-rules":
       return { ...d.rules };
     case "put-assess":
@@ -104,6 +110,7 @@ const given = {
   "put-wall": "wall",
   "put-opening": "opening",
   "put-lumber": "lumber",
+  "put-floor": "floor",
   "put-rules": "rules",
   "put-assess": "assess",
   "put-found": "entry",

@@ -12,6 +12,7 @@ import { RoomPlan } from "../../drawing/RoomPlan";
 import { Advice } from "./Advice";
 import "../read/read.css";
 import "./line.css";
+import { FloorWork } from "./FloorWork";
 import { KindPanel } from "./KindPanel";
 import { LineForm } from "./LineForm";
 import { PlatesSaid } from "./PlatesSaid";
@@ -202,6 +203,7 @@ function Lines({ room }: { room: Room }) {
             </Button>
           </Empty>
         )}
+        {!form && <FloorWork />}
       </div>
     </div>
   );
