@@ -45,6 +45,8 @@ func TestEveryonesEyesAndHands(t *testing.T) {
 				{"strike", "/jobs/" + id + "/line?wall=D", true, nil},
 				{"decide", "/jobs/" + id + "/line?wall=D&side=decide", false, nil},
 				{"plates", "/jobs/" + id + "/line?wall=D&side=plates", false, nil},
+				{"kind", "/jobs/" + id + "/line?wall=H&side=kind", false, nil},
+				{"half wall", "/jobs/" + id + "/mark?wall=H", false, nil},
 				{"line form", "/jobs/" + id + "/line?new", false, nil},
 				{"mark", "/jobs/" + id + "/mark?wall=A", true, nil},
 				{"cut", "/jobs/" + id + "/cut", true, nil},

@@ -115,7 +115,7 @@ func TestThePhoneNeverScrollsSideways(t *testing.T) {
 		return v.reads(`[...document.querySelectorAll('main button, main a, main summary, main label:has(> input[type=radio]), main label[data-active], main input, main select, .pole a')].filter(b => b.getClientRects().length && !b.closest('.tray') && b.type !== 'radio' && b.type !== 'checkbox' && b.getBoundingClientRect().height < 47.5).map(b => b.tagName + ' ' + (b.getAttribute('aria-label') || b.innerText || b.id) + ' ' + b.getBoundingClientRect().height).join('; ')`)
 	}
 	assert.Empty(t, small(), "targets under 48 px")
-	for _, side := range []string{"strike", "decide", "plates"} {
+	for _, side := range []string{"strike", "decide", "plates", "kind"} {
 		v.goes("/jobs/" + id + "/line?wall=D&side=" + side)
 		v.until(`document.querySelector('.snap, .advice, .against')`)
 		assert.Empty(t, small(), "targets under 48 px on the side %s", side)
