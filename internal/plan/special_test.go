@@ -169,3 +169,36 @@ func TestWhatIsWrongWithSpecialWalls(t *testing.T) {
 		assert.Contains(t, faults[0].Text, ":", "%s says what to do: %s", name, faults[0].Text)
 	}
 }
+
+// Boards go as high as was said; on a half wall up to the underside of its cap. An
+// infill's edges are backed by blocks, and no stud stands there. Studs of a wet wall stand
+// 300 apart where nothing else is said, and its valve's bay of 300 is clear.
+func TestBoardsEdgesAndWetWalls(t *testing.T) {
+	text := strings.Replace(specialRoom(measure.Metric), `"id": "S", `, `"id": "S", "wet": {"valve": "1000 mm", "window": "none"}, `, 1)
+	text = strings.Replace(text, `, "openings": [{"id": "D1", "kind": "door", "centre": "1800 mm", "leaf": {"width": "800 mm", "height": "2040 mm"}}]`, "", 1)
+	d, faults := job.Read([]byte(text))
+	require.Empty(t, faults)
+	p := computed(t, d)
+	high := func(wall int) (out measure.Length) {
+		for _, f := range p.Result.Walls[wall].Faces {
+			for _, b := range f.Pieces {
+				out = max(out, b.High)
+			}
+		}
+		return out
+	}
+	assert.Equal(t, 954*measure.Millimetre, high(0), "1000 less 45 of cap, 3 per cent askew: to the mark")
+	assert.Equal(t, 1800*measure.Millimetre, high(3))
+	for _, m := range p.Walls[2].Members {
+		assert.False(t, m.Kind == "stud" && (m.From == "0 mm" || m.To == "897 mm"), "%s stands where blocks are", m.ID)
+	}
+	last := measure.Length(0)
+	for _, m := range p.Result.Walls[4].Members {
+		if m.Kind != "stud" {
+			continue
+		}
+		assert.LessOrEqual(t, m.From-last, 350*measure.Millimetre, "%s: 300, or beside the valve", m.ID)
+		assert.False(t, m.From < 1150*measure.Millimetre && m.To > 850*measure.Millimetre, "%s stands before the valve", m.ID)
+		last = m.From
+	}
+}

@@ -68,7 +68,6 @@ func (r *resolver) parts(path string, w job.Wall) *framing.Wall {
 	wall.Top = r.plates(path+".top", w.Top, wall.Lumber)
 	r.steel(path, w, wall)
 	r.special(path, w, wall)
-	r.wet(path+".wet", w, wall)
 	wall.Membrane, wall.Carries = w.Membrane, w.Carries
 	if u := r.Doc.Units; w.Fit.Given() {
 		wall.Fit, wall.FitGiven = r.within(path+".fit", w.Fit, 0, 0, u.Pick(2*measure.Inch, 50*measure.Millimetre)), true
@@ -95,6 +94,7 @@ func (r *resolver) parts(path string, w job.Wall) *framing.Wall {
 		r.faults.Add(at, "%q isn't treated: on concrete the lowest plate must be, or be steel track, or have a membrane under it", wall.Bottom[0].ID)
 	}
 	r.layout(path+".layout", w.Layout, wall)
+	r.wet(path+".wet", w, wall)
 	return wall
 }
 
