@@ -197,7 +197,7 @@ func TestBoardsEdgesAndWetWalls(t *testing.T) {
 		if m.Kind != "stud" {
 			continue
 		}
-		assert.LessOrEqual(t, m.From-last, 350*measure.Millimetre, "%s: 300, or beside the valve", m.ID)
+		assert.LessOrEqual(t, m.From-last, 400*measure.Millimetre, "%s: 300, or beside the valve", m.ID)
 		assert.False(t, m.From < 1150*measure.Millimetre && m.To > 850*measure.Millimetre, "%s stands before the valve", m.ID)
 		last = m.From
 	}
