@@ -52,6 +52,9 @@ func (a *asker) looks() {
 
 // free says of each end whether nothing stands there.
 func (a *asker) free() (out [2]bool) {
+	if a.w.Wall.Gauged != nil {
+		return out // its pocket holds it at both sides
+	}
 	out = [2]bool{true, true}
 	for _, m := range a.w.Meetings {
 		if m.Stop {

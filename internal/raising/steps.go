@@ -54,7 +54,11 @@ func Steps(r *work.Result, of *Raising, turn Turn, people int) []Step {
 	}
 	s.add(Do, words.StepPlatesMarked, len(w.Marks))
 	stand, between := s.count()
-	s.add(Do, words.StepCount, stand, between)
+	if w.Wall.Steel != nil {
+		between = s.many(wood.Nogging) + s.many(wood.Backing) + s.many(wood.FireBlock)
+	} else {
+		s.add(Do, words.StepCount, stand, between)
+	}
 	alone := people == 1
 	s.layers()
 	s.slots()
@@ -90,7 +94,7 @@ func Steps(r *work.Result, of *Raising, turn Turn, people int) []Step {
 				s.add(Do, words.StepScrews)
 			}
 		}
-		if len(w.Wall.Openings) > 0 {
+		if len(w.Wall.Openings) > 0 && w.Wall.Steel == nil {
 			s.add(Do, words.StepOpenings)
 		}
 		if between > 0 {
@@ -165,6 +169,9 @@ func (s *stepper) slots() {
 
 // topped lays what comes on top, and braces a top that is free.
 func (s *stepper) topped() {
+	if s.of.Wall.Wall.Gauged != nil {
+		s.add(Do, words.StepIntoPocket)
+	}
 	if s.many(wood.Cap) > 0 {
 		s.add(Do, words.StepCap)
 		s.add(Check, words.StepShake)
@@ -290,7 +297,13 @@ func (s *stepper) finish(after []string) {
 		s.add(Do, words.StepPack, n, thick)
 	}
 	s.add(Do, words.StepFriction)
-	s.add(Do, words.StepFixOrder)
+	switch {
+	case w.Wall.Gauged != nil: // through its packing
+	case w.Against[survey.Ceiling].Lie == framing.OffIt:
+		s.add(Do, words.StepFixOrderFree)
+	default:
+		s.add(Do, words.StepFixOrder)
+	}
 	if s.r.Insulation.Width > 0 && s.joined() {
 		s.add(Do, words.StepCornerFilled)
 	}

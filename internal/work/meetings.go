@@ -156,7 +156,7 @@ func (s *Result) meetsNew(m site.Meet, f, other *framing.Framed) Meeting {
 	out.Fix = s.Rules.Tell(words.NailTwoEvery, fix, hold, step)
 	if m.Lap {
 		out.Fix += s.Rules.Tell(words.SecondTopPlateLapsStops, w.ID, o.ID, o.ID)
-	} else {
+	} else if !w.Off() && !o.Off() {
 		out.Fix += s.Rules.Tell(words.StrapTopPlatesFourNails)
 	}
 	if bevel := BevelSaid(s.Rules, m.At()); bevel != "" {
@@ -169,6 +169,9 @@ func (s *Result) meetsNew(m site.Meet, f, other *framing.Framed) Meeting {
 // cornerHeights compares the studs of two walls where they meet: they go to
 // the same ceiling, so a difference is plates, or floor and ceiling between.
 func (s *Result) cornerHeights(m site.Meet, f, other *framing.Framed, at measure.Length) string {
+	if f.Wall.Special() || other.Wall.Special() {
+		return "" // they go by other things than the ceiling
+	}
 	mine := nearestStud(f, m.Station())
 	theirs := nearestStud(other, at)
 	if mine == nil || theirs == nil {
