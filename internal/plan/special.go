@@ -7,6 +7,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 
@@ -206,4 +207,30 @@ func kindOf(w *framing.Wall, m framing.Member) string {
 		return string(wood.Track)
 	}
 	return string(m.Kind)
+}
+
+// Screen is what a short screen beside a door's swing is as long as.
+type Screen struct {
+	Opening string     `json:"opening"`
+	Parts   []job.Part `json:"parts" nullable:"false"`
+}
+
+// screens add up, for each door with a leaf that turns, the leaf, its knob and what is to
+// stay clear past it. Usual: 2 1/2 in and 1 in (65 and 25 mm).
+func screens(s *site.Site) []Screen {
+	u, out := s.Rules.Units, []Screen{}
+	part := func(what string, l measure.Length) job.Part { return job.Part{What: what, Length: job.Exactly(l, u)} }
+	for _, w := range s.Walls {
+		for _, o := range w.Openings {
+			if o.Kind != framing.Door && o.Kind != framing.Double || o.Leaf == 0 {
+				continue
+			}
+			out = append(out, Screen{o.ID, []job.Part{
+				part(s.Rules.Tell(words.LeafOf, o.ID), o.Leaf),
+				part(s.Rules.Tell(words.ItsKnob), u.Pick(5*measure.Inch/2, 65*measure.Millimetre)),
+				part(s.Rules.Tell(words.ClearPastIt), u.Pick(measure.Inch, 25*measure.Millimetre)),
+			}})
+		}
+	}
+	return out
 }

@@ -202,3 +202,18 @@ func TestBoardsEdgesAndWetWalls(t *testing.T) {
 		last = m.From
 	}
 }
+
+// A screen beside a door of 800: its leaf, a knob of 65 and 25 that stay clear are 890.
+func TestAShortScreenClearsItsDoor(t *testing.T) {
+	d, faults := job.Read([]byte(specialRoom(measure.Metric)))
+	require.Empty(t, faults)
+	all := computed(t, d).Usual().Screens
+	require.Len(t, all, 1)
+	long := measure.Length(0)
+	for _, p := range all[0].Parts {
+		l, err := p.Length.In(measure.Metric)
+		require.NoError(t, err)
+		long += l
+	}
+	assert.Equal(t, 890*measure.Millimetre, long)
+}

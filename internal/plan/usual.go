@@ -25,6 +25,7 @@ type Usual struct {
 	Fill    job.Insulation `json:"fill" doc:"What bays are offered to be filled with; over is how much larger than its bay it is cut."`
 	Tops    int            `json:"tops" doc:"Top plates that a new wall is offered: one is usual for partitions."`
 	Starts  []Start        `json:"starts" nullable:"false" doc:"What a wall of each kind is offered to begin with."`
+	Screens []Screen       `json:"screens" nullable:"false" doc:"How long a short screen beside each door is, so that its leaf clears it: the parts of its line."`
 	Departs []Departs      `json:"departs" nullable:"false" doc:"What the job has otherwise than the shop rules it goes by."`
 	ByPlace []string       `json:"byPlace" nullable:"false" doc:"Ids of all readings along walls, by wall and station."`
 }
@@ -116,6 +117,7 @@ func (p Plan) Usual() Usual {
 	}
 	out.ByPlace = byPlace(s)
 	out.Starts = starts(s)
+	out.Screens = screens(s)
 	for _, x := range s.Doc.Departures() {
 		out.Departs = append(out.Departs, Departs(x))
 	}

@@ -5439,6 +5439,10 @@ export interface components {
             /** @description The wall it was taken along. */
             wall?: string;
         };
+        PlanScreen: {
+            opening: string;
+            parts: components["schemas"]["Part"][];
+        };
         PlanSettledSaid: {
             at?: string;
             by?: string;
@@ -5799,6 +5803,8 @@ export interface components {
             parts: components["schemas"]["Parts"];
             /** @description The job's rules with every default filled in. */
             rules: components["schemas"]["Rules"];
+            /** @description How long a short screen beside each door is, so that its leaf clears it: the parts of its line. */
+            screens: components["schemas"]["PlanScreen"][];
             /** @description What a wall of each kind is offered to begin with. */
             starts: components["schemas"]["PlanStart"][];
             /** @description Stock lengths of each lumber, in the job's order, with the usual ones filled in. */

@@ -102,6 +102,7 @@ type Part = Pick<Props, "line" | "change" | "at" | "length">;
 
 /** As long as what stands on it: the parts, added up. */
 function Parts({ line: l, change, at, length }: Part) {
+  const { plan } = useJobContext();
   const parts = l.parts ?? [];
   const anew = (i: number, now: Partial<(typeof parts)[number]>) =>
     change({ parts: parts.map((p, k) => (k === i ? { ...p, ...now } : p)) });
@@ -116,6 +117,17 @@ function Parts({ line: l, change, at, length }: Part) {
         </div>
       ))}
       <More onClick={() => change({ parts: [...parts, { length: "" }] })}>A part that stands on it</More>
+      {parts.length === 0 && plan.usual.screens.length > 0 && (
+        <NativeSelect
+          label="A short screen, clear of the door"
+          value=""
+          onChange={(e) => {
+            const door = plan.usual.screens.find((s) => s.opening === e.currentTarget.value);
+            if (door) change({ parts: door.parts });
+          }}
+          data={[{ value: "", label: "none" }, ...plan.usual.screens.map((s) => s.opening)]}
+        />
+      )}
       <div className="two">
         {parts.length > 0 && (
           <NativeSelect
