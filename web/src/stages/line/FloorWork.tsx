@@ -36,7 +36,9 @@ export function FloorWork() {
   const lumber = (d.lumber ?? []).filter((l) => !l.track && !l.steel);
   const { one, setOne, send } = useEntry({
     ...empty,
+    lie: "staggered",
     joist: undefined as number | undefined,
+    plies: undefined as number | undefined,
     hangers: undefined as number | undefined,
   });
   const fault: Problem | null = edits.error;
@@ -71,12 +73,16 @@ export function FloorWork() {
       Object.assign(next, {
         kind: "doubled",
         joist: one.joist,
+        plies: one.plies,
         hangers: one.hangers,
         hanger: one.hanger || undefined,
         by: one.by || undefined,
         when: one.when || undefined,
       });
-    else if (seams.length) next.seams = seams;
+    else {
+      if (seams.length) next.seams = seams;
+      if (one.lie === "inline") next.lie = "inline";
+    }
     send(made({ do: "put-floor", floor: next }));
   };
   const rest = Object.entries(fault?.at ?? {}).filter(([p]) => p.startsWith("edits[0].floor.seams") || p === "edits[0].floor.id");
@@ -148,6 +154,12 @@ export function FloorWork() {
                 />
                 {length("How long, as designed", "long")}
               </div>
+              <NumberField
+                label="Pieces beside it, one if left out"
+                value={one.plies}
+                change={(plies) => setOne({ ...one, plies })}
+                error={at("plies")}
+              />
               <div className="two">
                 <NumberField
                   label="Hangers"
@@ -174,7 +186,18 @@ export function FloorWork() {
             </>
           ) : (
             <>
-              {length("Line of the row, along the joists", "at")}
+              <div className="two">
+                {length("Line of the row, along the joists", "at")}
+                <NativeSelect
+                  label="They lie"
+                  value={one.lie}
+                  onChange={(e) => setOne({ ...one, lie: e.currentTarget.value })}
+                  data={[
+                    { value: "staggered", label: "staggered about it" },
+                    { value: "inline", label: "in one line" },
+                  ]}
+                />
+              </div>
               <div className="two">
                 {length("From, across them", "from")}
                 {length("To, across them", "to")}

@@ -1,6 +1,8 @@
+import { NativeSelect } from "@mantine/core";
 import type { Wall } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
 import { LengthEdit } from "../../entry/LengthField";
+import { NumberField } from "../../entry/NumberField";
 
 interface Props {
   wall: Wall;
@@ -37,6 +39,28 @@ export function SteelFields({ wall, set, at }: Props) {
             fault={at(`steel.${name}`)}
           />
         ))}
+        <NumberField
+          label="Screws in a splice"
+          value={wall.steel?.screws}
+          change={(screws) => set({ steel: { ...wall.steel, screws } })}
+          error={at("steel.screws")}
+        />
+        <NativeSelect
+          label="Jambs"
+          value={wall.steel?.boxed ?? "yes"}
+          onChange={(e) => set({ steel: { ...wall.steel, boxed: e.currentTarget.value === "no" ? "no" : undefined } })}
+          data={[
+            { value: "yes", label: "closed to boxes by track" },
+            { value: "no", label: "left open" },
+          ]}
+        />
+        <NativeSelect
+          label="Bridging of"
+          value={wall.steel?.channel ?? ""}
+          onChange={(e) => set({ steel: { ...wall.steel, channel: e.currentTarget.value || undefined } })}
+          data={[{ value: "", label: "the plates' track" }, ...(job.document.lumber ?? []).map((l) => l.id)]}
+          error={at("steel.channel")}
+        />
       </div>
     </>
   );

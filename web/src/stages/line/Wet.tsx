@@ -53,6 +53,16 @@ export function Wet({ wall, worked, set, at }: Props) {
           />
         </div>
       )}
+      <LengthEdit
+        label="Boards go up to"
+        placeholder="as high as the wall"
+        empty
+        units={job.document.units}
+        mark={job.document.mark}
+        value={wall.boardTop ?? ""}
+        keep={(v) => set({ boardTop: v || undefined })}
+        fault={at("boardTop")}
+      />
       {odd.map((m) => (
         <Switch
           key={m.end}

@@ -34,7 +34,9 @@ export function CheckEntry({ check: c, go }: { check: Check; go: () => void }) {
   const units = job.document.units;
   const usualLevel = units === "metric" ? "1200 mm" : "48 in";
   useEffect(() => {
-    if (!touch) field.current?.focus({ preventScroll: true });
+    // never out of a field that somebody has gone on to
+    const typing = document.activeElement?.matches("input, textarea, select");
+    if (!touch && !typing) field.current?.focus({ preventScroll: true });
   }, [touch]);
   const keep = (line: Line) =>
     edits.make({ do: "note", part: "checks", line }).then(
