@@ -3,6 +3,7 @@ package browser_test
 import (
 	"fmt"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 )
@@ -142,7 +143,7 @@ func TestTheOpenListIsClosed(t *testing.T) {
 	v.sees("It may be closed")
 	v.presses("Its boards are on")
 	v.sees("Closed")
-	assert.Contains(t, v.document().ClosedNow(), "B")
+	assert.Eventually(t, func() bool { _, closed := v.document().ClosedNow()["B"]; return closed }, 20*time.Second, 100*time.Millisecond)
 
 	v.presses("Log")
 	v.types("Search", "clamp open again")
