@@ -20,6 +20,17 @@ func UsualPosts(u measure.System) measure.Length {
 	return u.Pick(4*measure.Foot, 1200*measure.Millimetre)
 }
 
+// UsualLap is how far a post goes down beside its joist, UsualDeck how thick the floor is
+// that it goes through, where nothing else is said. Usual: 7 in (180 mm), 3/4 in (20 mm).
+func UsualLap(u measure.System) measure.Length {
+	return u.Pick(7*measure.Inch, 180*measure.Millimetre)
+}
+
+// UsualDeck is the thickness of a floor where nothing else is said.
+func UsualDeck(u measure.System) measure.Length {
+	return u.Pick(3*measure.Inch/4, 20*measure.Millimetre)
+}
+
 // PostPlaces are where the posts of a part stand: each against the side of a joist of
 // its run, one by each end and no two farther apart than they may be. None: the run
 // has no joist there.

@@ -46,11 +46,10 @@ type Part struct {
 
 // Posts are a half wall's: each stands in a slot through the floor, beside a joist.
 type Posts struct {
-	Joists    string         // the run of floor joists that they stand beside
-	Lap       measure.Length // how far each goes down beside its joist
-	Deck      measure.Length // thickness of the floor that it goes through
-	Every     measure.Length // no farther apart than this
-	SlotSides measure.Length // room that is sawn on each side of one
+	Joists string         // the run of floor joists that they stand beside
+	Lap    measure.Length // how far each goes down beside its joist
+	Deck   measure.Length // thickness of the floor that it goes through
+	Every  measure.Length // no farther apart than this
 }
 
 // Braces hold the top of a wall that is free of what is over it.

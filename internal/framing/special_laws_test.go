@@ -39,7 +39,7 @@ func anyKind(t *rapid.T) (*Wall, Rules, Found) {
 		case Half:
 			p.Height, p.Top = high, []*wood.Lumber{lumber}
 			p.Cross = rapid.SampledFrom([]float64{0, 0.035}).Draw(t, "falls")
-			p.Posts = &Posts{Joists: "fj", Lap: u.Pick(7*in, 180*mm), Deck: u.Pick(3*in/4, 20*mm), Every: UsualPosts(u)}
+			p.Posts = &Posts{Joists: "fj", Lap: UsualLap(u), Deck: UsualDeck(u), Every: UsualPosts(u)}
 		case Raked:
 			p.Height, p.Rise = u.Pick(40*in, 1000*mm), rapid.SampledFrom([]float64{0.2, 0.7, 1}).Draw(t, "rise")
 		case FreeTop:

@@ -41,7 +41,7 @@ func starts(s *site.Site) []Start {
 	u := s.Rules.Units
 	long := func(imperial, metric measure.Length) job.Length { return job.Exactly(u.Pick(imperial, metric), u) }
 	in, mm := measure.Inch, measure.Millimetre
-	posts := &job.Posts{Lap: long(7*in, 180*mm), Deck: long(3*in/4, 20*mm), Every: job.Exactly(framing.UsualPosts(u), u)}
+	posts := &job.Posts{Lap: job.Exactly(framing.UsualLap(u), u), Deck: job.Exactly(framing.UsualDeck(u), u), Every: job.Exactly(framing.UsualPosts(u), u)}
 	pocket := ""
 	if sv := s.Doc.Survey; sv != nil {
 		for _, j := range sv.Joists {

@@ -148,8 +148,8 @@ func (r *resolver) halfWall(path string, s job.Special, lumber *wood.Lumber, out
 	if p := s.Posts; p != nil {
 		out.Posts = &framing.Posts{
 			Joists: p.Joists,
-			Lap:    r.within(path+".posts.lap", p.Lap, u.Pick(7*measure.Inch, 180*measure.Millimetre), u.Pick(2*measure.Inch, 50*measure.Millimetre), u.Pick(24*measure.Inch, 600*measure.Millimetre)),
-			Deck:   r.within(path+".posts.deck", p.Deck, u.Pick(3*measure.Inch/4, 20*measure.Millimetre), 0, u.Pick(12*measure.Inch, 300*measure.Millimetre)),
+			Lap:    r.within(path+".posts.lap", p.Lap, framing.UsualLap(u), u.Pick(2*measure.Inch, 50*measure.Millimetre), u.Pick(24*measure.Inch, 600*measure.Millimetre)),
+			Deck:   r.within(path+".posts.deck", p.Deck, framing.UsualDeck(u), 0, u.Pick(12*measure.Inch, 300*measure.Millimetre)),
 			Every:  r.within(path+".posts.every", p.Every, framing.UsualPosts(u), u.Pick(6*measure.Inch, 150*measure.Millimetre), u.Pick(12*measure.Foot, 3600*measure.Millimetre)),
 		}
 		if p.Joists == "" {
