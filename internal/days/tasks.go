@@ -98,7 +98,7 @@ func (m *maker) gather() {
 		m.add(w, Cut, pieces(w), 1)
 		flat := r.Way != raising.InPlace
 		stand, between := countOf(w)
-		if !flat || r.Way == raising.PlateFirst {
+		if w.Wall.Hung == nil && (!flat || r.Way == raising.PlateFirst) {
 			m.add(w, Bottom, w.Against[survey.Floor].Count, 1)
 		}
 		if flat {

@@ -145,6 +145,14 @@ func drawn(r picture.Room, title Title) sheet {
 			add(layer, true, p.Outline...)
 		}
 	}
+	for _, w := range r.Lines {
+		for _, l := range w.Layers {
+			add(layerCorner, true, l.Outline...)
+		}
+	}
+	for _, b := range r.Blocks {
+		add(layerBlocks, true, b.Outline...)
+	}
 	for _, z := range r.Zones {
 		add(layerZones, true, z.Outline...)
 		name(middle(z.Outline), z.ID)

@@ -181,6 +181,8 @@ func (f *framer) ownWant(m *Member) Want {
 	switch {
 	case m.Kind.Upright() && !m.Kind.UnderTop():
 		return Want{"floor", centre}
+	case f.byLevel():
+		return Want{"ceiling", over}
 	case part.OwnHeight() && m.Kind.OnBottom():
 		return Want{"floor", centre}
 	case part.OwnHeight():
@@ -204,6 +206,12 @@ func (f *framer) ownReadings(m *Member) []survey.Reading {
 	part := f.Wall.part(centre)
 	switch stands {
 	case wood.PlateToPlate, wood.JoistToPlate:
+		if f.byLevel() {
+			if !between {
+				add(survey.CeilingReading, centre)
+			}
+			return out
+		}
 		if part.OwnHeight() {
 			add(survey.FloorReading, centre)
 			add(survey.FloorReading, part.Datum)

@@ -38,6 +38,7 @@ type Against struct {
 	Fixings  []Fixing
 	Short    [][2]measure.Length // stubs too short for two fixings
 	Anchor   wood.Anchor
+	hangs    bool           // the wall hangs from the ceiling
 	pocket   bool           // it stands in one, and reaches nothing else
 	How      []Line         // how the places of fixings and blocks were laid out
 	Through  measure.Length // the plate it goes through, and what lies between that and what holds
@@ -103,6 +104,7 @@ func (a Against) eachSaid(rules Rules) string {
 // Lies works out how a framed wall lies to floor and ceiling joists.
 func Lies(f *Framed, rules Rules, found Found) [2]Against {
 	var out [2]Against
+	found = f.Wall.concerns(found)
 	for _, of := range []survey.Surface{survey.Floor, survey.Ceiling} {
 		a := f.Wall.lie(found.Joists, of, rules)
 		a.fix(f, rules, found)
@@ -113,6 +115,10 @@ func Lies(f *Framed, rules Rules, found Found) [2]Against {
 
 func (w *Wall) lie(joists []survey.Joist, of survey.Surface, rules Rules) Against {
 	a := Against{Of: of, Lie: NotKnown}
+	if of == survey.Floor && w.Hung != nil {
+		a.Lie, a.hangs = OffIt, true
+		return a
+	}
 	if of == survey.Ceiling && w.Off() {
 		a.Lie, a.pocket = OffIt, w.Own.Kind == Infill
 		return a
@@ -366,7 +372,9 @@ func (a Against) Said(rules Rules) (text, fix string) {
 			fix += rules.Tell(words.TheyBackCeilingBoardS)
 		}
 	case OffIt:
-		if text = rules.Tell(words.DoesNotReachIt); a.pocket {
+		if text = rules.Tell(words.DoesNotReachIt); a.hangs {
+			text = rules.Tell(words.HangsFromTheCeiling)
+		} else if a.pocket {
 			text = rules.Tell(words.StandsInItsPocket)
 		}
 	case NoJoist:

@@ -24,6 +24,9 @@ var builders = map[Kind]builder{Plain: plain{}, Half: halfWall{}, Raked: raked{}
 // builders are those of a part: its kind's, and what the wall is made of besides.
 func (w *Wall) builders(p Part) []builder {
 	out := []builder{builders[p.Kind]}
+	if w.Hung != nil {
+		out = append(out, hanging{})
+	}
 	if w.Steel != nil {
 		out = append(out, steelFrame{})
 	}
@@ -129,6 +132,9 @@ func (f *Laid) fit(p Part) measure.Length {
 // reachLines begin a sum: from the floor up to what the wall reaches.
 func (f *framer) reachLines(p Part, at measure.Length, e survey.Estimate, straight string) []Line {
 	tell := f.rules.Tell
+	if h := f.Wall.Hung; h != nil {
+		return []Line{{tell(words.CeilingOverFootAt, at, straight), f.length(e.Value), e.From}}
+	}
 	if !p.OwnHeight() {
 		if p.Under == 0 {
 			return []Line{{tell(words.GapAt, at, straight), f.length(e.Value), e.From}}

@@ -59,6 +59,8 @@ func (f *framer) check(found Found) {
 	f.checkPlateDepth()
 	f.checkLean()
 	f.checkFurred()
+	f.checkBoxed(found)
+	f.checkReturn()
 	f.checkParts(found)
 	f.checkExtras()
 }
@@ -189,7 +191,7 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 	at := (from + to) / 2
 	inside := max(0, min(at, f.Wall.Length))
 	over, _ := f.ceilingAt(inside)
-	e := f.heights.EstimateAll([][]survey.Term{{f.floorAt(inside)}, over})
+	e := append(f.building.EstimateAll([][]survey.Term{{f.floorAt(inside)}}), f.heights.EstimateAll([][]survey.Term{over})...)
 	floor, ceiling := e[0], e[1]
 	under := math.Inf(-1)
 	switch {

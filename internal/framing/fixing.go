@@ -366,6 +366,8 @@ func (a Against) With(rules Rules) (text, heed string) {
 	m := a.Anchor.Means()
 	none := a.Anchor.Length > 0 && a.Bite <= 0
 	switch {
+	case a.Lie == OffIt:
+		return "", "" // it reaches nothing that it could be fixed into
 	case m.Bead:
 		text = a.glued(rules, words.AdhesiveAlongWholePlate, words.AdhesiveAlong)
 	case none:

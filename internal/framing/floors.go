@@ -21,6 +21,9 @@ type FloorWork struct {
 	Inline  bool
 	Seams   []measure.Length
 
+	Start geo.Point // of its line, on the first joist
+	Along geo.Point // unit: the way the joists run; its line goes to the left of it
+
 	Doubled int            // which joist is doubled, from 1; 0: it is a row of blocks
 	Long    measure.Length // of each piece beside it
 	Plies   int
@@ -49,6 +52,12 @@ func (w FloorWork) Frame(rules Rules) *Framed {
 	return &f.Framed
 }
 
+// Beyond says whether a block of a staggered row lies on the far side of the line.
+func (w FloorWork) Beyond(m Member) bool {
+	i := slices.IndexFunc(w.Centres, func(c measure.Length) bool { return c+w.Width/2 == m.From })
+	return !w.Inline && i%2 == 1
+}
+
 func (f *Laid) blocks(w FloorWork) {
 	left := 0
 	for i := range len(w.Centres) - 1 {
@@ -60,7 +69,7 @@ func (f *Laid) blocks(w FloorWork) {
 		m.Cut = wood.Block.Round(m.Exact, f.rules.Mark)
 		if !w.Inline {
 			side := words.ThisSideOfTheLine
-			if i%2 == 1 {
+			if w.Beyond(m) {
 				side = words.FarSideOfTheLine
 			}
 			m.Why = f.rules.Tell(side)

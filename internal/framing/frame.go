@@ -62,7 +62,7 @@ func (h head) level() float64 {
 // sure that is. Found is what else of the building bears on it. The wall must
 // have been checked: openings inside it and clear of one another.
 func Frame(w *Wall, rules Rules, heights Heights, found Found) *Framed {
-	w = w.withRise(heights)
+	w, found = w.withRise(heights), w.concerns(found)
 	laid := Lay(w, rules, found)
 	if through := laid.passes(heights, found); through != nil {
 		opened := *w
@@ -79,6 +79,7 @@ func (f *Laid) Frame(heights Heights, found Found) *Framed {
 }
 
 func (f *framer) frame(found Found) *Framed {
+	found = f.Wall.concerns(found)
 	f.takeReadings()
 	f.findHeads()
 	f.addUprights()

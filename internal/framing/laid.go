@@ -20,6 +20,7 @@ type Laid struct {
 // clear of one another. It is not changed; where its end studs can't be held
 // back as far as it says, Framed.Wall is a copy that says how far.
 func Lay(w *Wall, rules Rules, found Found) *Laid {
+	found = w.concerns(found)
 	f := &Laid{Framed: Framed{Wall: w.Settled()}, rules: w.ruled(rules)}
 	f.low = f.Wall.low(f.Wall.uncrossed(found.Obstructions))
 	f.crossedBy(found.Joists)

@@ -28,6 +28,9 @@ const endStud = "end stud" // why it stands there
 // uprights places end studs, kings, jacks, common studs and cripples. Rules:
 // usual practice (the work, steps 4 and 5).
 func (w *Wall) uprights(rules Rules) []upright {
+	if w.NoBay(rules) {
+		return w.solid(rules)
+	}
 	t := w.Lumber.Thickness
 	var out []upright
 	startTaken, endTaken := false, false

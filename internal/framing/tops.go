@@ -26,6 +26,9 @@ type tops struct {
 // overOwn gives a wall's heights its own top; nothing changes for one that goes by
 // the ceiling all along.
 func overOwn(w *Wall, heights Heights, taken *survey.Taken) (Heights, bearing) {
+	if w.Hung != nil {
+		return onFeet(w, heights, taken)
+	}
 	own := false
 	for _, p := range w.AllParts() {
 		own = own || p.OwnHeight() || p.Under != 0
@@ -61,24 +64,9 @@ func (t tops) goesBy(terms []survey.Term) (left []survey.Term, plus float64, own
 				plus -= x.Weight * p.Under.Millimetres()
 			}
 		}
-		met := false
-		for i := range left {
-			if left[i].Of == x.Of && left[i].At == x.At {
-				left[i].Weight += x.Weight
-				met = true
-			}
-		}
-		if !met {
-			left = append(left, x)
-		}
+		left = append(left, x)
 	}
-	kept := left[:0]
-	for _, x := range left {
-		if x.Weight != 0 {
-			kept = append(kept, x)
-		}
-	}
-	return kept, plus, own, gauged
+	return merged(left), plus, own, gauged
 }
 
 // followsFloor says whether a sum with a height of its own is gone by without the floor: it

@@ -70,13 +70,15 @@ type Wall struct {
 	Joins       []Join // other walls that butt it, rising
 	Floor       wood.Anchor
 	Ceiling     wood.Anchor
-	Furred      bool    // stands before masonry, with a gap behind it
-	Membrane    bool    // lies under the bottom plate
-	Carries     string  // yes, no; else it isn't known whether it carries what is over it
-	Own         Part    // what kind it is, and what its top goes by
-	Parts       []Part  // rising and clear of one another: stretches that are of another kind
-	Steel       *Steel  // of steel studs
-	Layers      []Layer // on its studs, from them outwards
+	Furred      bool     // stands before masonry, with a gap behind it
+	Hung        *BoxSide // from the ceiling, a side of a box
+	Boxes       string   // what it is a side of a box round; ""
+	Membrane    bool     // lies under the bottom plate
+	Carries     string   // yes, no; else it isn't known whether it carries what is over it
+	Own         Part     // what kind it is, and what its top goes by
+	Parts       []Part   // rising and clear of one another: stretches that are of another kind
+	Steel       *Steel   // of steel studs
+	Layers      []Layer  // on its studs, from them outwards
 	Wet         Wet
 	Boundary    measure.Length // of an outside wall: to the next property; 0: not said
 	Dwellings   Dwellings

@@ -376,6 +376,7 @@ type Wall struct {
 	Braces    *Braces       `json:"braces,omitempty" doc:"Of one whose top is free."`
 	Steel     *Steel        `json:"steel,omitempty" doc:"Of one of steel studs: how its track is cut and its studs are held."`
 	Infill    string        `json:"infill,omitempty" doc:"Of an infill: the pocket, of survey.pockets, that it goes into."`
+	Boxes     string        `json:"boxes,omitempty" maxLength:"64" doc:"The pipe or duct, of survey.obstructions, that it is a side of a box round. Round one that rises it stands from floor to ceiling; else it hangs from the ceiling, as low as that and its room below want."`
 	Edges     string        `json:"edges,omitempty" enum:"nailers,blocks" doc:"Of an infill: what its boards' edges find along the pocket's sides: a stud, or short blocks with the bay between left whole. Default nailers."`
 	Stretches []WallStretch `json:"stretches,omitempty" maxItems:"20" nullable:"false" doc:"Where it is of another kind, or of other lumber."`
 	Wet       *Wet          `json:"wet,omitempty" doc:"Of one behind a shower or a bath."`

@@ -207,6 +207,8 @@ func (s *drawer) fromAbove(one *work.Wall) []DetailPiece {
 	for _, m := range one.Members {
 		if p, ok := detailPiece(one.Framed, m); ok {
 			out = append(out, p)
+		} else if p, ok := ladder(one.Wall, m); ok {
+			out = append(out, p)
 		}
 	}
 	w := one.Wall

@@ -75,6 +75,7 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 	}
 	d.surface(f.Section)
 	s.tops(f, &d)
+	d.Hangs = w.Hung != nil
 	marks := map[string]framing.Mark{}
 	for _, m := range f.Marks {
 		if _, ok := marks[m.Member]; !ok { // the bottom plate's comes first

@@ -22,6 +22,7 @@ type Drawing struct {
 	Layouts  []DrawnLayout  `json:"layouts,omitempty" nullable:"false" doc:"Where its uprights would stand by each origin of the plan, in that order."`
 	Maps     []PlateMap     `json:"maps,omitempty" nullable:"false" doc:"Its plates with their marks; left out past 600 marks, which are printed all the same."`
 	Layers   []DrawnLayer   `json:"layers,omitempty" nullable:"false" doc:"On its studs, across the wall."`
+	Hangs    bool           `json:"hangs,omitempty" doc:"From the ceiling: what is drawn as its floor is the level of its foot."`
 	Tops     []DrawnTop     `json:"tops,omitempty" nullable:"false" doc:"What its top goes by from end to end, where it isn't plain and to the ceiling all along: heights are drawn true then."`
 	Tape     []TapeNumber   `json:"tape" nullable:"false"`
 	Bottom   float64        `json:"bottom" doc:"Thickness of the bottom plates."`

@@ -52,6 +52,7 @@ func RoomIn(r *work.Result, reliefs func(key recall.Key, draw func() []Relief) [
 	for i, w := range s.Walls {
 		room.Lines[i].Wood = s.fromAbove(w)
 	}
+	room.Blocks = s.blocksAbove()
 	room.Dims = s.dims(&room)
 	room.Assess = s.Assessed(where)
 	return room
@@ -205,7 +206,7 @@ func (s *drawer) onExistingWall(h job.Hidden, shape room.Shape) (from, to Dot) {
 
 // lineOf is a new wall on the plan.
 func lineOf(w *framing.Wall) RoomLine {
-	out := RoomLine{ID: w.ID, From: at(w.From), To: at(w.To), Ends: [2]string{w.EndName(false), w.EndName(true)}}
+	out := RoomLine{ID: w.ID, From: at(w.From), To: at(w.To), Ends: [2]string{w.EndName(false), w.EndName(true)}, Layers: layersAbove(w), Hangs: w.Hung != nil}
 	for _, p := range w.Footprint() {
 		out.Outline = append(out.Outline, at(p))
 	}

@@ -21,6 +21,7 @@ type Room struct {
 	Joists       []DrawnJoist   `json:"joists" nullable:"false"`
 	Outside      []work.Outside `json:"outside" nullable:"false" doc:"What was found, said to lie where the room isn't."`
 	Sides        []RoomSide     `json:"sides" nullable:"false"`
+	Blocks       []DetailPiece  `json:"blocks,omitempty" nullable:"false" doc:"Rows of blocks between joists, without a wall."`
 	Stairs       []DrawnStair   `json:"stairs" nullable:"false"`
 	Obstructions []DrawnRun     `json:"obstructions" nullable:"false"`
 	Hidden       []DrawnRun     `json:"hidden" nullable:"false"`
@@ -126,6 +127,9 @@ type RoomLine struct {
 	From    Dot       `json:"from"`
 	To      Dot       `json:"to"`
 	Ends    [2]string `json:"ends" nullable:"false" doc:"What its start is called, and its end: by what they meet."`
+
+	Layers []RoomLayer `json:"layers,omitempty" nullable:"false" doc:"On its studs."`
+	Hangs  bool        `json:"hangs,omitempty" doc:"From the ceiling: nothing of it stands on the floor."`
 
 	// Wood is drawn from the plan's drawings, and written into drawing files.
 	Wood []DetailPiece `json:"-"`

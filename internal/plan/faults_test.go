@@ -23,7 +23,7 @@ func TestNonsenseIsNamedByItsPath(t *testing.T) {
 		"spacing of nothing":         {`"units": "imperial",`, `"units": "imperial", "rules": {"spacing": "0 in"},`, "rules.spacing"},
 		"a mark of nothing":          {`"units": "imperial",`, `"units": "imperial", "mark": "0",`, "mark"},
 		"a wall of no length":        {`"to": {"x": "101 in"`, `"to": {"x": "0 in"`, "walls[0].to"},
-		"a wall of one stud":         {`"to": {"x": "101 in"`, `"to": {"x": "2 in"`, "walls[0].to"},
+		"a wall of no stud":          {`"to": {"x": "101 in"`, `"to": {"x": "1 in"`, "walls[0].to"},
 		"lumber that isn't there":    {`"lumber": "2x4", "bottom"`, `"lumber": "2x5", "bottom"`, "walls[0].lumber"},
 		"a gap under zero":           {"96 3/16 in", "-96 3/16 in", "survey.readings[0].value"},
 		"a reading off the wall":     {`"station": "100 in"`, `"station": "102 in"`, "survey.readings[3].place.station"},

@@ -112,7 +112,7 @@ func TestLinesThatCannotBe(t *testing.T) {
 		"a distance behind":    {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("-6 in")}}, "walls[0].line.at", "more than nothing"},
 		"faces at odds":        {map[string]job.Line{"A": {By: "centred", Face: "side 1", And: "side 2"}}, "walls[0].line", "don't face each other"},
 		"a face it never hits": {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Stop: &job.LineEnd{Face: "side 1"}}}, "walls[0].line", "never meets"},
-		"shorter than studs":   {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Parts: []job.Part{{Length: job.L("2 in")}}}}, "walls[0].to", "shorter than its two end studs"},
+		"shorter than studs":   {map[string]job.Line{"A": {By: "parallel", Face: "side 1", At: job.L("60 in"), Parts: []job.Part{{Length: job.L("1 in")}}}}, "walls[0].to", "shorter than a stud is thick"},
 		"one mark":             {map[string]job.Line{"A": {By: "through", Marks: []job.Place{{X: job.L("1 in"), Y: job.L("1 in")}}}}, "walls[0].line.marks", "give two places"},
 		"off a faulty one":     {map[string]job.Line{"A": {By: "parallel", Face: "moon", At: job.L("9 in")}, "B": {By: "parallel", Face: "A", At: job.L("9 in")}}, "walls[1].line.face", "isn't placed itself"},
 	} {

@@ -173,7 +173,7 @@ func (s *writer) edgeChoices(w *work.Wall) (out []EdgeChoice) {
 // writeParts writes what of a wall isn't plain.
 func (s *writer) writeParts(out *Wall, w *work.Wall) {
 	u := s.Rules.Units
-	out.Layers, out.Edges = s.writeLayers(w), s.edgeChoices(w)
+	out.Layers, out.Edges, out.Box = s.writeLayers(w), s.edgeChoices(w), s.box(w.Wall)
 	if !w.Wall.Special() {
 		return
 	}
@@ -199,6 +199,36 @@ func (s *writer) writeParts(out *Wall, w *work.Wall) {
 	for _, x := range w.Slots {
 		out.Slots = append(out.Slots, Slot{x.Post, u.Write(x.From), u.Write(x.To), u.Write(x.Deep)})
 	}
+}
+
+// Box is what a wall that is a side of one boxes in.
+type Box struct {
+	Round  string `json:"round"`
+	Hangs  bool   `json:"hangs" doc:"From the ceiling; else it stands."`
+	Foot   string `json:"foot,omitempty" doc:"Of one that hangs: how high its lower side lies."`
+	Over   string `json:"over,omitempty" enum:"floor,datum" doc:"What that is over."`
+	Ladder string `json:"ladder,omitempty" doc:"What the ladder under it ends at; left out where another side carries it."`
+	Said   string `json:"said"`
+}
+
+func (s *writer) box(w *framing.Wall) *Box {
+	if w.Boxes == "" {
+		return nil
+	}
+	out := &Box{Round: w.Boxes, Said: s.Rules.Tell(words.StandsRoundIt, w.Boxes)}
+	if h := w.Hung; h != nil {
+		out.Hangs, out.Foot, out.Over = true, s.Rules.Units.Write(h.Foot), "datum"
+		where := words.HangsOverDatum
+		if h.OnFloor {
+			out.Over, where = "floor", words.HangsOverFloor
+		}
+		out.Said = s.Rules.Tell(where, w.Boxes, h.Foot)
+		if h.Rungs {
+			out.Ladder = h.To
+			out.Said += s.Rules.Tell(words.LadderEndsAt, h.To)
+		}
+	}
+	return out
 }
 
 // kindOf is what a piece is called: the plates that steel studs stand in are track.

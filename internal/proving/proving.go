@@ -206,7 +206,10 @@ func (a *asker) shape() {
 	for _, p := range []int{0, 2} {
 		if gap, known := a.gap(places[p].at); known {
 			height := words.AskHeight
-			if w.Off() {
+			switch {
+			case w.Hung != nil:
+				height = words.AskHungHeight
+			case w.Off():
 				height = words.AskOwnHeight
 			}
 			x := a.ask(Ask{At: places[p].at, High: .8, Should: gap, Limit: l.Height, Text: a.tell(height, places[p].said)}, Height, Length, places[p].name)

@@ -234,6 +234,9 @@ func (r *raiser) propose(out *Raising, turned func(less measure.Length) [2]Tilt)
 		say(words.CeilingSpared, evenFloor(r.Rules.Units))
 	}
 	switch {
+	case w.Wall.Hung != nil:
+		out.Proposed = InPlace
+		say(words.HungInPlace)
 	case w.Wall.Steel != nil:
 		out.Proposed = InPlace
 		say(words.SteelInPlace)

@@ -66,6 +66,11 @@ func Steps(r *work.Result, of *Raising, turn Turn, people int) []Step {
 		a := w.Against[survey.Ceiling]
 		s.add(Do, words.StepTopFirst, a.Count, r.Rules.Tell(a.Anchor.Means().Many))
 	}
+	if w.Wall.Hung != nil {
+		s.hang(alone)
+		s.finish(after)
+		return s.steps
+	}
 	switch of.Way {
 	case TiltUp:
 		s.flat(between)
@@ -104,6 +109,20 @@ func Steps(r *work.Result, of *Raising, turn Turn, people int) []Step {
 	s.topped()
 	s.finish(after)
 	return s.steps
+}
+
+// hang hangs a side of a box from the ceiling, and closes the box under it.
+func (s *stepper) hang(alone bool) {
+	h := s.of.Wall.Wall.Hung
+	s.add(Caution, words.StepOverhead)
+	s.plate(survey.Ceiling, alone)
+	s.add(Do, words.StepHangStuds, h.Foot)
+	if h.Nailer != nil && h.Rungs {
+		s.add(Do, words.StepNailer, h.To)
+	}
+	if n := s.many(wood.Rung); n > 0 {
+		s.add(Do, words.StepRungs, n)
+	}
 }
 
 // many is how many pieces of a kind the wall has.
@@ -296,9 +315,13 @@ func (s *stepper) finish(after []string) {
 		}
 		s.add(Do, words.StepPack, n, thick)
 	}
-	s.add(Do, words.StepFriction)
+	if w.Wall.Hung == nil {
+		s.add(Do, words.StepFriction)
+	}
 	switch {
 	case w.Wall.Gauged != nil: // through its packing
+	case w.Wall.Hung != nil:
+		s.add(Do, words.StepFixOrderHung)
 	case w.Against[survey.Ceiling].Lie == framing.OffIt:
 		s.add(Do, words.StepFixOrderFree)
 	default:

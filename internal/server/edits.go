@@ -74,6 +74,7 @@ func (s *Server) editRoutes(api huma.API) {
 			}
 			return &struct{ Body picture.Laid }{out}, nil
 		})
+	s.boxRoutes(api)
 	huma.Register(api, huma.Operation{OperationID: "read-line", Method: http.MethodGet, Path: "/api/jobs/{id}/walls/{wall}/said", Summary: "What a line typed about a wall is understood as: the edits that it means, in words, and what can come next; nothing is changed"},
 		func(ctx context.Context, in *typedLine) (*struct{ Body Understood }, error) {
 			j, err := s.store.Job(ctx, in.ID)

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
@@ -56,6 +57,9 @@ func (r *resolver) floor(path string, f job.FloorWork) framing.FloorWork {
 	}
 	slices.Sort(out.Centres)
 	out.Width = measure.FromMillimetres(run[0].Width)
+	at := r.optional(path+".at", f.At, 0, 100*measure.Metre).Millimetres()
+	out.Along = geo.Point{X: cos, Y: sin}
+	out.Start = geo.Point{X: run[0].At.X + cos*at, Y: run[0].At.Y + sin*at}
 	if f.Kind == "doubled" {
 		r.doubled(path, f, &out)
 		return out
@@ -71,7 +75,6 @@ func (r *resolver) floor(path string, f job.FloorWork) framing.FloorWork {
 	if f.To.Given() {
 		out.To, _ = r.must(path+".to", f.To)
 	}
-	r.optional(path+".at", f.At, 0, 100*measure.Metre)
 	bays := 0
 	for i := range len(out.Centres) - 1 {
 		if out.Centres[i] >= out.From && out.Centres[i+1] <= out.To {

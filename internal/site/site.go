@@ -183,6 +183,7 @@ func (m *Reader) resolve(d job.Document) (*Site, job.Faults) {
 	r.setClosings()
 	r.setMatches()
 	r.setSurvey()
+	r.setBoxes()
 	r.setPosts()
 	r.setFloors()
 	r.setOrigins()

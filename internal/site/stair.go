@@ -21,7 +21,7 @@ func (r *resolver) stair(path string, x job.Stair, seen map[string]bool) {
 		r.faults.Add(path+".rise", "%s is no rise of a stair", r.write(rise))
 	}
 	out.Rise = rise.Millimetres()
-	out.Headroom = r.within(path+".headroom", x.Headroom, u.Pick(80*measure.Inch, 2000*measure.Millimetre), measure.Inch, 20*measure.Metre)
+	out.Headroom = r.within(path+".headroom", x.Headroom, framing.UsualHeadroom(u), measure.Inch, 20*measure.Metre)
 	if len(r.faults) == before {
 		r.Stairs = append(r.Stairs, out)
 	}

@@ -86,7 +86,7 @@ func (r *resolver) parts(path string, w job.Wall) *framing.Wall {
 		}
 	}
 	wall.Floor, wall.Ceiling = r.anchor(path+".fixFloor", w.FixFloor), r.anchor(path+".fixCeiling", w.FixCeiling)
-	if r.Concrete && len(wall.Bottom) > 0 && wall.Bottom[0] != nil && !wall.Bottom[0].Treated && !wall.Bottom[0].Track && !w.Membrane {
+	if r.Concrete && len(wall.Bottom) > 0 && wall.Bottom[0] != nil && !wall.Bottom[0].Treated && !wall.Bottom[0].Track && !w.Membrane && !r.hangs(w) {
 		at := path + ".bottom[0]"
 		if w.Bottom == nil {
 			at = path + ".bottom"
@@ -134,8 +134,8 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 		r.faults.Add(path+".to", "the same place as from: a wall needs a length")
 		r.openingFields(path, w)
 		return nil
-	case wall.Length < 2*t:
-		r.faults.Add(path+".to", "the wall is %s long: shorter than its two end studs", r.write(wall.Length))
+	case wall.Length < t, wall.Length < 2*t && wall.Steel != nil:
+		r.faults.Add(path+".to", "the wall is %s long: shorter than a stud is thick; a return is filled from %s on", r.write(wall.Length), r.write(t))
 		r.openingFields(path, w)
 		return nil
 	case wall.Layout.Spacing <= t:

@@ -37,6 +37,8 @@ const (
 	Bridging    Kind = "bridging"       // steel channel through the holes of studs
 	BevelBlock  Kind = "bevelled-block" // between a square end stud and what it meets at an odd angle
 	Sister      Kind = "sister-joist"   // beside a joist that is doubled, as designed
+	Rung        Kind = "rung"           // of the ladder that closes a hung box underneath
+	Nailer      Kind = "nailer"         // on the wall behind a hung box, for its rungs
 	Brace       Kind = "brace"          // from the top of a wall that is free of the structure to what carries it
 )
 
@@ -138,6 +140,8 @@ var Kinds = []Row{
 	{Kind: Post, Letter: "PO", Stands: JoistToPlate, Above: Deep, Sign: Through},
 	{Kind: Cap, Letter: "CP", Rounding: Nearest, Plate: true, Clear: true},
 	{Kind: Brace, Letter: "BR", Clear: true, Apart: true},
+	{Kind: Rung, Letter: "RU", Clear: true, Apart: true},
+	{Kind: Nailer, Letter: "NA", Rounding: Nearest, Clear: true, Apart: true},
 	{Kind: BevelBlock, Letter: "BB", Clear: true},
 	{Kind: Sister, Letter: "DJ", Rounding: Nearest, Clear: true, Apart: true},
 	{Kind: Track, Letter: "TR"},
@@ -180,7 +184,7 @@ func (k Kind) UnderTop() bool {
 // left over.
 func (k Kind) Between() bool {
 	switch k {
-	case Block, Nogging, Backing, FireBlock, EdgeBlock, BevelBlock:
+	case Block, Nogging, Backing, FireBlock, EdgeBlock, BevelBlock, Rung:
 		return true
 	}
 	return false

@@ -96,4 +96,8 @@ var (
 	CornersFoot      = sentence(" Lower edge at {0}.")
 	MarksGoBy        = sentence("marks by {0}")
 	CutFromMiscut    = sentence("Cut {0} from it, {3}, {1}: {2} is left")
+	StandsRoundIt    = sentence("It stands round {0}, a side of its box.")
+	HangsOverFloor   = sentence("It hangs from the ceiling, a side of the box round {0}: its foot lies {1} over the floor under it.")
+	HangsOverDatum   = sentence("It hangs from the ceiling, a side of the box round {0}: its foot lies {1} over the datum.")
+	LadderEndsAt     = sentence(" The ladder that closes it underneath goes from it to {0}.")
 )

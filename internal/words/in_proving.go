@@ -13,6 +13,7 @@ var (
 	AskHeadAlong    = sentence("{0}: its head against that of {1}, along the hall.")
 	AskResidual     = sentence("{0}: how far it is off {1}, where it is most.")
 	AskResidualFore = sentence("{0}: how far it is off {1}, where it is most; {2} were foretold.")
+	AskHungHeight   = sentence("Height from its foot to the ceiling at {0}.")
 	AskOwnHeight    = sentence("Height from floor to its top at {0}.")
 	AskHeight       = sentence("Height from floor to ceiling at {0}.")
 	AskFlush        = sentence("The faces where it meets {0}: the step between them.")

@@ -50,6 +50,7 @@ var (
 	PassOfTurn          = sentence("turn")
 	PassOfStub          = sentence("stub")
 	ShortReturnEarly    = sentence("It is short: up early, it braces what it meets.")
+	HungInPlace         = sentence("It hangs: its top plate goes to the ceiling first, the rest is hung from that.")
 	SteelInPlace        = sentence("Steel studs are twisted into track that is fixed first.")
 	PostsFirst          = sentence("Its posts go down through the floor first: plate, studs and cap are put to them.")
 	CeilingSpared       = sentence("The ceiling stays as it is: flat it would come nearer to it than {0}.")

@@ -128,6 +128,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/box": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The walls that would box in a pipe or a duct, as edits; nothing is changed */
+        get: operations["box-in"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/changes": {
         parameters: {
             query?: never;
@@ -1091,6 +1108,10 @@ export interface components {
             why?: string;
             /** @description The instrument, or the stick. */
             with?: string;
+        };
+        Boxed: {
+            /** @description Its sides, each a wall, to be sent as edits. */
+            edits: components["schemas"]["Edit"][];
         };
         Braces: {
             /**
@@ -3674,6 +3695,21 @@ export interface components {
             /** @description The defaults in force, and what is offered next. */
             usual: components["schemas"]["PlanUsual"];
         };
+        PlanBox: {
+            /** @description Of one that hangs: how high its lower side lies. */
+            foot?: string;
+            /** @description From the ceiling; else it stands. */
+            hangs: boolean;
+            /** @description What the ladder under it ends at; left out where another side carries it. */
+            ladder?: string;
+            /**
+             * @description What that is over.
+             * @enum {string}
+             */
+            over?: "floor" | "datum";
+            round: string;
+            said: string;
+        };
         PlanBrace: {
             /** @description Station. */
             at: string;
@@ -4167,6 +4203,8 @@ export interface components {
             depth: number;
             /** @description What its start is called, and its end: by what they meet. */
             ends: string[];
+            /** @description From the ceiling: what is drawn as its floor is the level of its foot. */
+            hangs?: boolean;
             /** @description Where its wood is bored and notched. */
             holes?: components["schemas"]["PlanDrawnHole"][];
             /** @enum {string} */
@@ -4690,7 +4728,11 @@ export interface components {
             /** @description What its start is called, and its end: by what they meet. */
             ends: string[];
             from: components["schemas"]["PlanDot"];
+            /** @description From the ceiling: nothing of it stands on the floor. */
+            hangs?: boolean;
             id: string;
+            /** @description On its studs. */
+            layers?: components["schemas"]["PlanRoomLayer"][];
             /** @description As it is read out. */
             length: string;
             outline: components["schemas"]["PlanDot"][];
@@ -5283,6 +5325,8 @@ export interface components {
         };
         PlanRoom: {
             assess: components["schemas"]["PlanAssessed"];
+            /** @description Rows of blocks between joists, without a wall. */
+            blocks?: components["schemas"]["PlanDetailPiece"][];
             /** @description Going round by the sides as taped: how far from the start one ends. */
             closing?: string;
             corners: components["schemas"]["PlanRoomCorner"][];
@@ -5353,11 +5397,19 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        PlanRoomLayer: {
+            outline: components["schemas"]["PlanDot"][];
+            what: string;
+        };
         PlanRoomLine: {
             /** @description What its start is called, and its end: by what they meet. */
             ends: string[];
             from: components["schemas"]["PlanDot"];
+            /** @description From the ceiling: nothing of it stands on the floor. */
+            hangs?: boolean;
             id: string;
+            /** @description On its studs. */
+            layers?: components["schemas"]["PlanRoomLayer"][];
             outline: components["schemas"]["PlanDot"][];
             to: components["schemas"]["PlanDot"];
         };
@@ -5826,6 +5878,8 @@ export interface components {
             bays: components["schemas"]["PlanBay"][];
             /** @description Its openings that carry, as an engineer named them, and what follows. */
             bearing?: components["schemas"]["PlanBears"][];
+            /** @description What it is a side of a box round. */
+            box?: components["schemas"]["PlanBox"];
             /** @description What comes through under its top plate, and how it is opened for that. */
             crossings?: components["schemas"]["PlanCrossing"][];
             /** @description Of an infill: what each way of backing its edges leaves for the insulation. */
@@ -7009,6 +7063,8 @@ export interface components {
              * @description Of an outside wall: how far it is to the line of the next property.
              */
             boundary?: string;
+            /** @description The pipe or duct, of survey.obstructions, that it is a side of a box round. Round one that rises it stands from floor to ceiling; else it hangs from the ceiling, as low as that and its room below want. */
+            boxes?: string;
             /** @description Of one whose top is free. */
             braces?: components["schemas"]["Braces"];
             /** @description Where its plates end and begin anew: at a step of floor or ceiling. */
@@ -7635,6 +7691,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "box-in": {
+        parameters: {
+            query: {
+                /** @description The pipe or duct, of survey.obstructions. */
+                round: string;
+                /** @description Default the shallowest timber of the job. */
+                lumber?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Boxed"];
                 };
             };
             /** @description Error */

@@ -108,6 +108,11 @@ export function Found({ room, f, clip, chosen, face, above }: FoundProps) {
         .map((p) => (
           <polygon key={`${p.outline[0]?.x}:${p.outline[0]?.y}`} points={points(f, p.outline)} className="joist-block" />
         ))}
+      {(room.blocks ?? []).map((p) => (
+        <polygon key={p.id} points={points(f, p.outline)} className="joist-block">
+          <title>{p.id}</title>
+        </polygon>
+      ))}
       {room.lines.map((w) => (
         // biome-ignore lint/a11y/noStaticElementInteractions: the form beside the plan does the same by keyboard
         <g
@@ -119,7 +124,15 @@ export function Found({ room, f, clip, chosen, face, above }: FoundProps) {
           }}
           style={face && { cursor: "pointer" }}
         >
-          <polygon points={points(f, w.outline)} className={w.id === chosen ? "new-wall chosen" : "new-wall"} />
+          {(w.layers ?? []).map((l) => (
+            <polygon key={`${l.what}${l.outline[0]?.x}:${l.outline[0]?.y}`} points={points(f, l.outline)} className="wall-layer">
+              <title>{`${w.id}: ${l.what}`}</title>
+            </polygon>
+          ))}
+          <polygon
+            points={points(f, w.outline)}
+            className={["new-wall", w.id === chosen && "chosen", w.hangs && "hangs"].filter(Boolean).join(" ")}
+          />
           <line x1={f.x(w.from.x)} y1={f.y(w.from.y)} x2={f.x(w.to.x)} y2={f.y(w.to.y)} className="snap-line" />
           {above
             ?.filter((p) => p.id.startsWith(`${w.id}-`))

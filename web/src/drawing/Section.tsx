@@ -61,7 +61,7 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
             <path d="M0 0L6 6M6 0L0 6" stroke="var(--stop)" strokeWidth="1" />
           </pattern>
         </defs>
-        <path d={band(d, 0, d.length, s.floor, () => height - 4, s.x)} fill="url(#earth)" />
+        {!d.hangs && <path d={band(d, 0, d.length, s.floor, () => height - 4, s.x)} fill="url(#earth)" />}
         {(d.crossed ?? []).map((j) => (
           <rect
             key={`${j.of}${j.from}`}
@@ -72,6 +72,11 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
             className={j.exposed ? "joist-end bare" : "joist-end"}
           />
         ))}
+        {d.hangs && (
+          <text x={s.width / 2} y={s.floor(d.length / 2) + 26} textAnchor="middle" className="note">
+            it hangs: nothing under its foot
+          </text>
+        )}
         <path d={line(d, s.floor, s.x)} className={d.known || d.only === "floor" ? "surface" : "surface assumed"} />
         <path d={line(d, s.ceiling, s.x)} className={d.known || d.only === "ceiling" ? "surface" : "surface assumed"} />
         {!d.known && (

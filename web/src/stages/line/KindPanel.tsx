@@ -52,7 +52,12 @@ export function KindPanel({ wall, worked }: { wall: Wall; worked: PlanWall }) {
           put({});
         }}
       >
-        <KindFields of={of} change={setOf} at={at} />
+        {worked.box && (
+          <p>
+            <Said text={worked.box.said} />
+          </p>
+        )}
+        {!worked.box?.hangs && <KindFields of={of} change={setOf} at={at} />}
         {changed && (
           <Group mt="xs">
             <Button type="submit" h={48} loading={edits.isPending}>
@@ -138,7 +143,8 @@ export function KindPanel({ wall, worked }: { wall: Wall; worked: PlanWall }) {
           </Group>
         </form>
       ) : (
-        wall.kind !== "infill" && (
+        wall.kind !== "infill" &&
+        !worked.box?.hangs && (
           <Button
             h={48}
             variant="default"

@@ -12,6 +12,7 @@ import { RoomPlan } from "../../drawing/RoomPlan";
 import { Advice } from "./Advice";
 import "../read/read.css";
 import "./line.css";
+import { BoxIn } from "./BoxIn";
 import { FloorWork } from "./FloorWork";
 import { KindPanel } from "./KindPanel";
 import { LineForm } from "./LineForm";
@@ -203,6 +204,7 @@ function Lines({ room }: { room: Room }) {
             </Button>
           </Empty>
         )}
+        {!form && <BoxIn pick={setWall} />}
         {!form && <FloorWork />}
       </div>
     </div>
