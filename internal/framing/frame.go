@@ -372,7 +372,7 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 			} else {
 				m.Sum = append(m.Sum, plateLines(f.rules, wood.BottomPlate, w.Bottom)...)
 			}
-			m.Sum = append(m.Sum, f.topLines(part)...)
+			m.Sum = append(append(m.Sum, f.topLines(part)...), f.beamLines(centre)...)
 		}
 		if fit := f.fit(part); fit != 0 || !part.OwnHeight() {
 			m.Sum = append(m.Sum, Line{What: f.fitSaid(), Value: -fit})
@@ -412,7 +412,7 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 		if part.OwnHeight() {
 			reach = words.OwnTopAt
 		}
-		m.Sum = append([]Line{{f.rules.Tell(reach, high, straight), f.length(e.Value) + f.headFloor(u.opening), e.From}}, f.topLines(part)...)
+		m.Sum = append([]Line{{f.rules.Tell(reach, high, straight), f.length(e.Value) + f.headFloor(u.opening), e.From}}, append(f.topLines(part), f.beamLines(centre)...)...)
 		top := measure.Length(0)
 		for _, l := range f.headLines(u.opening) {
 			m.Sum = append(m.Sum, Line{l.What, -l.Value, l.Readings})

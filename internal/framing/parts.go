@@ -155,10 +155,15 @@ func (p *Part) stack() (total measure.Length) {
 	return total
 }
 
-// topStack is what all that lies along the top takes of the height at a station.
+// topStack is what all that lies along the top takes of the height at a station, and a
+// beam under it.
 func (f *Laid) topStack(at measure.Length) measure.Length {
 	p := f.Wall.part(at)
-	return p.stack()
+	total := p.stack()
+	if b := f.Wall.beamOver(at); b != nil {
+		total += b.Depth
+	}
+	return total
 }
 
 // sloped is how much longer a piece along its slope is than what it covers: 1 ÷ cos.

@@ -334,6 +334,9 @@ func (f *Laid) stagger(layers []layer) [][]piece {
 		return out
 	}
 	studs := f.jointStuds()
+	if surfaceOf(layers[0].kind) == survey.Ceiling { // it runs on over a beam
+		studs = slices.DeleteFunc(studs, func(c measure.Length) bool { return f.Wall.beamOver(c) != nil })
+	}
 	first, well := f.cutLayer(layers[0], studs, nil, nil)
 	out[0] = first
 	if len(layers) > 1 {

@@ -72,6 +72,7 @@ type Wall struct {
 	Ceiling     wood.Anchor
 	Furred      bool     // stands before masonry, with a gap behind it
 	Hung        *BoxSide // from the ceiling, a side of a box
+	Beams       []Beam   // under its head plate, rising
 	Boxes       string   // what it is a side of a box round; ""
 	Membrane    bool     // lies under the bottom plate
 	Carries     string   // yes, no; else it isn't known whether it carries what is over it

@@ -376,6 +376,7 @@ type Wall struct {
 	Braces    *Braces       `json:"braces,omitempty" doc:"Of one whose top is free."`
 	Steel     *Steel        `json:"steel,omitempty" doc:"Of one of steel studs: how its track is cut and its studs are held."`
 	Infill    string        `json:"infill,omitempty" doc:"Of an infill: the pocket, of survey.pockets, that it goes into."`
+	Beams     []WallBeam    `json:"beams,omitempty" maxItems:"6" nullable:"false" doc:"In it, under its head plate, which runs on over them; each as a licensed engineer named it."`
 	Boxes     string        `json:"boxes,omitempty" maxLength:"64" doc:"The pipe or duct, of survey.obstructions, that it is a side of a box round. Round one that rises it stands from floor to ceiling; else it hangs from the ceiling, as low as that and its room below want."`
 	Edges     string        `json:"edges,omitempty" enum:"nailers,blocks" doc:"Of an infill: what its boards' edges find along the pocket's sides: a stud, or short blocks with the bay between left whole. Default nailers."`
 	Stretches []WallStretch `json:"stretches,omitempty" maxItems:"20" nullable:"false" doc:"Where it is of another kind, or of other lumber."`
@@ -384,6 +385,15 @@ type Wall struct {
 	Boundary  Length        `json:"boundary,omitzero" format:"length" doc:"Of an outside wall: how far it is to the line of the next property."`
 	Dwellings *Confirmation `json:"dwellings,omitempty" doc:"Whether it parts two dwellings. Where it does the local rule holds it until somebody confirms what that asks."`
 	BoardTop  Length        `json:"boardTop,omitzero" format:"length" doc:"How high its boards go over the floor, where that isn't as high as the wall."`
+}
+
+// WallBeam is a beam in a wall. No size of it is ever offered: that is a licensed
+// engineer's.
+type WallBeam struct {
+	ID    string   `json:"id" maxLength:"32"`
+	From  Length   `json:"from" format:"length" doc:"Station of its first end, what bears of it counted."`
+	To    Length   `json:"to" format:"length"`
+	Entry *Bearing `json:"entry" doc:"Who named it and what: studs stand under what bears of it at each end."`
 }
 
 // WallEnd is how one end of a wall meets what it comes to.

@@ -5,6 +5,7 @@ import (
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 
@@ -76,6 +77,9 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 	d.surface(f.Section)
 	s.tops(f, &d)
 	d.Hangs = w.Hung != nil
+	for _, b := range w.Beams {
+		d.Beams = append(d.Beams, DrawnBeam{b.ID, b.From.Millimetres(), b.To.Millimetres(), b.Depth.Millimetres(), s.Rules.Tell(words.BeamAsNamed, b.ID, b.Entry.By, b.Entry.When, b.To-b.From, b.Entry.Each)})
+	}
 	marks := map[string]framing.Mark{}
 	for _, m := range f.Marks {
 		if _, ok := marks[m.Member]; !ok { // the bottom plate's comes first
@@ -83,7 +87,7 @@ func (s *drawer) draw(f *framing.Framed) Drawing {
 		}
 	}
 	for _, m := range f.Members {
-		if m.Kind.Row().Apart && m.Kind != wood.Brace {
+		if m.Kind.Row().Apart && m.Kind != wood.Brace || m.Kind == wood.Beam {
 			continue // it lies between joists, not in the wall
 		}
 		d.Pieces = append(d.Pieces, s.drawPiece(w, m, marks))

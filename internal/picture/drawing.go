@@ -22,6 +22,7 @@ type Drawing struct {
 	Layouts  []DrawnLayout  `json:"layouts,omitempty" nullable:"false" doc:"Where its uprights would stand by each origin of the plan, in that order."`
 	Maps     []PlateMap     `json:"maps,omitempty" nullable:"false" doc:"Its plates with their marks; left out past 600 marks, which are printed all the same."`
 	Layers   []DrawnLayer   `json:"layers,omitempty" nullable:"false" doc:"On its studs, across the wall."`
+	Beams    []DrawnBeam    `json:"beams,omitempty" nullable:"false" doc:"Under its head plate, as an engineer named them."`
 	Hangs    bool           `json:"hangs,omitempty" doc:"From the ceiling: what is drawn as its floor is the level of its foot."`
 	Tops     []DrawnTop     `json:"tops,omitempty" nullable:"false" doc:"What its top goes by from end to end, where it isn't plain and to the ceiling all along: heights are drawn true then."`
 	Tape     []TapeNumber   `json:"tape" nullable:"false"`
@@ -145,6 +146,15 @@ type DrawnOld struct {
 	At   float64 `json:"at"`
 	Wide float64 `json:"wide"`
 	Fate string  `json:"fate" enum:"stays,king,goes"`
+}
+
+// DrawnBeam is a beam in a wall, under its head plate.
+type DrawnBeam struct {
+	ID    string  `json:"id"`
+	From  float64 `json:"from"`
+	To    float64 `json:"to"`
+	Depth float64 `json:"depth"`
+	Said  string  `json:"said"`
 }
 
 // DrawnThing is something that comes through a wall, with the stations it takes.

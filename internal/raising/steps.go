@@ -62,6 +62,10 @@ func Steps(r *work.Result, of *Raising, turn Turn, people int) []Step {
 	alone := people == 1
 	s.layers()
 	s.slots()
+	for _, b := range w.Wall.Beams {
+		s.add(Caution, words.StepBeamHeavy)
+		s.add(Do, words.StepBeam, b.ID, int((b.Entry.Each+w.Wall.Lumber.Thickness-1)/w.Wall.Lumber.Thickness))
+	}
 	if of.Way != InPlace && slices.Contains(of.Later, TopPlate) {
 		a := w.Against[survey.Ceiling]
 		s.add(Do, words.StepTopFirst, a.Count, r.Rules.Tell(a.Anchor.Means().Many))

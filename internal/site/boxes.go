@@ -79,7 +79,7 @@ func (r *resolver) hungPlain(path string, w job.Wall) {
 		field string
 	}{
 		{w.Kind != "" && w.Kind != "plain", "kind"}, {w.Height.Given(), "height"}, {len(w.Stretches) > 0, "stretches"},
-		{len(w.Openings) > 0, "openings"}, {w.Steel != nil, "steel"}, {w.Wet != nil, "wet"}, {w.FixFloor != nil, "fixFloor"}, {w.Membrane, "membrane"},
+		{len(w.Openings) > 0, "openings"}, {len(w.Beams) > 0, "beams"}, {w.Steel != nil, "steel"}, {w.Wet != nil, "wet"}, {w.FixFloor != nil, "fixFloor"}, {w.Membrane, "membrane"},
 	} {
 		if x.given {
 			r.faults.Add(path+"."+x.field, "it hangs from the ceiling, a side of the box round %q: leave %s out", w.Boxes, x.field)

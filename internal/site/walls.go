@@ -156,6 +156,7 @@ func (r *resolver) wall(path string, w job.Wall) *framing.Wall {
 	r.runs(path, w, wall)
 	r.switches(wall)
 	r.breaks(path, w, wall)
+	r.beams(path, w, wall)
 	r.ends(path, w)
 	if len(r.faults) > before {
 		return nil

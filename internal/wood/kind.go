@@ -37,6 +37,7 @@ const (
 	Bridging    Kind = "bridging"       // steel channel through the holes of studs
 	BevelBlock  Kind = "bevelled-block" // between a square end stud and what it meets at an odd angle
 	Sister      Kind = "sister-joist"   // beside a joist that is doubled, as designed
+	Beam        Kind = "beam"           // under the head plate, as a licensed engineer named it
 	Rung        Kind = "rung"           // of the ladder that closes a hung box underneath
 	Nailer      Kind = "nailer"         // on the wall behind a hung box, for its rungs
 	Brace       Kind = "brace"          // from the top of a wall that is free of the structure to what carries it
@@ -140,6 +141,7 @@ var Kinds = []Row{
 	{Kind: Post, Letter: "PO", Stands: JoistToPlate, Above: Deep, Sign: Through},
 	{Kind: Cap, Letter: "CP", Rounding: Nearest, Plate: true, Clear: true},
 	{Kind: Brace, Letter: "BR", Clear: true, Apart: true},
+	{Kind: Beam, Letter: "BE", Rounding: Nearest, Clear: true},
 	{Kind: Rung, Letter: "RU", Clear: true, Apart: true},
 	{Kind: Nailer, Letter: "NA", Rounding: Nearest, Clear: true, Apart: true},
 	{Kind: BevelBlock, Letter: "BB", Clear: true},

@@ -53,6 +53,8 @@ var (
 	StepPack         = sentence("Pack the gaps: {0} places, the thickest {1}; light under the sole is packed before it is fixed.")
 	StepFriction     = sentence("Leave it held by friction until all its neighbours are plumb.")
 	StepPlumb        = sentence("Plumb at both ends and the middle, both ways; straight by a string; heads level.")
+	StepBeamHeavy    = sentence("A beam is heavy and what it takes over is loaded: support as the engineer asked, enough people, nobody under it.")
+	StepBeam         = sentence("Beam {0} goes in on its {1} studs at each end before the plate is laid on over it; it is fixed as the paper says.")
 	StepOverhead     = sentence("Overhead work: from a platform, eyes covered; what runs in it isolated before anything is fixed beside it; nobody under it until its top plate is fixed.")
 	StepHangStuds    = sentence("Screw each upright up to its mark, then the bottom plate under them: its lower side lies at {0} all along, by the level line.")
 	StepNailer       = sentence("Fix the nailer to {0}, its lower side at the same level.")

@@ -72,6 +72,7 @@ var Meanings = []Meaning{
 	{"bridging", named("bridging", "bridging", "bridging", "bridging"), "A steel channel through the holes of the studs, so that they don't twist.", []string{"channel", "cold-rolled channel"}},
 	{"bevelled-block", named("bevelled block", "bevelled block", "bevelled block", "beveled block"), "A block with one end off square, between an end stud and what the wall meets at an odd angle.", []string{"wedge block", "angled block", "beveled block"}},
 	{"sister-joist", named("sister joist", "sister joist", "sister joist", "sister joist"), "A piece beside a joist that is doubled, as somebody licensed designed it.", []string{"doubler"}},
+	{"beam", named("beam", "beam", "beam", "beam"), "It lies in a wall under the head plate and carries, as somebody licensed named it.", []string{"flush beam", "girder"}},
 	{"rung", named("rung", "rung", "rung", "rung"), "A short piece of the ladder that closes a hung box underneath.", []string{"ladder block", "outrigger"}},
 	{"nailer", named("nailer", "nailer", "nailer", "nailer"), "Fixed to the wall behind a hung box, for its rungs.", []string{"ledger", "batten"}},
 	{"brace", named("brace", "brace", "brace", "brace"), "From the top of a wall that is free of the structure up to what carries it.", []string{"strut", "kicker"}},

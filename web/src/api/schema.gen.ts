@@ -4186,6 +4186,8 @@ export interface components {
             above?: components["schemas"]["PlanDetailPiece"][];
             /** @description What comes through it: pipes, ducts, beams, finds. */
             across?: components["schemas"]["PlanDrawnThing"][];
+            /** @description Under its head plate, as an engineer named them. */
+            beams?: components["schemas"]["PlanDrawnBeam"][];
             /**
              * Format: double
              * @description Thickness of the bottom plates.
@@ -4243,6 +4245,16 @@ export interface components {
             /** @description What its top goes by from end to end, where it isn't plain and to the ceiling all along: heights are drawn true then. */
             tops?: components["schemas"]["PlanDrawnTop"][];
             wall: string;
+        };
+        PlanDrawnBeam: {
+            /** Format: double */
+            depth: number;
+            /** Format: double */
+            from: number;
+            id: string;
+            said: string;
+            /** Format: double */
+            to: number;
         };
         PlanDrawnClear: {
             /** Format: double */
@@ -7041,6 +7053,8 @@ export interface components {
         Wall: {
             /** @description Wood for what is fixed to it: cabinets, rails, basins. */
             backing?: components["schemas"]["Backing"][];
+            /** @description In it, under its head plate, which runs on over them; each as a licensed engineer named it. */
+            beams?: components["schemas"]["WallBeam"][];
             /**
              * Format: length
              * @description How high its boards go over the floor, where that isn't as high as the wall.
@@ -7154,6 +7168,18 @@ export interface components {
             unfilled?: boolean;
             /** @description Of one behind a shower or a bath. */
             wet?: components["schemas"]["Wet"];
+        };
+        WallBeam: {
+            /** @description Who named it and what: studs stand under what bears of it at each end. */
+            entry: components["schemas"]["Bearing"];
+            /**
+             * Format: length
+             * @description Station of its first end, what bears of it counted.
+             */
+            from: string;
+            id: string;
+            /** Format: length */
+            to: string;
         };
         WallEnd: {
             /** @description Where it meets something at an odd angle: the end stud stands a thickness farther in, and bevelled blocks lie between. */

@@ -5,7 +5,7 @@ import { Across, Hung, Old } from "./Around";
 import "./drawing.css";
 import type { Layer } from "./layers";
 import { along, band, type Scale, stretched } from "./scale";
-import { Wood } from "./Wood";
+import { beamBox, Wood } from "./Wood";
 
 interface Props {
   drawing: Drawing;
@@ -72,6 +72,24 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
             className={j.exposed ? "joist-end bare" : "joist-end"}
           />
         ))}
+        {(d.beams ?? []).map((b) => {
+          const box = beamBox(d, s, b);
+          return (
+            <g key={b.id}>
+              <title>{b.said}</title>
+              <rect
+                x={s.x(b.from)}
+                y={box.top}
+                width={s.x(b.to) - s.x(b.from)}
+                height={box.bottom - box.top}
+                className="beam-in"
+              />
+              <text x={s.x((b.from + b.to) / 2)} y={(box.top + box.bottom) / 2 + 5} textAnchor="middle" className="note">
+                beam {b.id}
+              </text>
+            </g>
+          );
+        })}
         {d.hangs && (
           <text x={s.width / 2} y={s.floor(d.length / 2) + 26} textAnchor="middle" className="note">
             it hangs: nothing under its foot

@@ -35,6 +35,13 @@ function lying(p: DrawnPiece, s: Scale) {
   return { bottom, top: Math.min(s.y(middle, p.head), bottom - 8) };
 }
 
+/** A beam lies tight under the head plate. */
+export function beamBox(d: Drawing, s: Scale, b: NonNullable<Drawing["beams"]>[number]) {
+  const middle = (b.from + b.to) / 2;
+  const top = s.ceiling(middle) + 11;
+  return { top, bottom: Math.max(top + 10, s.y(middle, along(d, middle, "ceiling") - d.top - b.depth)) };
+}
+
 /** Where each piece between the plates lies in the picture. */
 export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } {
   const wide = (p: DrawnPiece) => ({ x: s.x(p.from), w: s.x(p.to) - s.x(p.from) });
@@ -57,7 +64,8 @@ export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } 
       const meets = spans.find(
         (h) => (h.p.kind === "header" || h.p.kind === "tab-track") && h.p.from <= p.from + 1 && h.p.to >= p.to - 1,
       )?.box;
-      let top = s.ceiling(middle) + 11;
+      const beam = d.beams?.find((b) => b.from < middle && b.to > middle);
+      let top = beam ? beamBox(d, s, beam).bottom : s.ceiling(middle) + 11;
       // over or under what comes through, they meet the piece that lies there
       const crosses = spans.filter((x) => x.p.kind === "cross-piece" && x.p.from <= p.from + 1 && x.p.to >= p.to - 1);
       const under = crosses.find((x) => Math.abs(x.p.foot - p.head) < 2)?.box;

@@ -1,4 +1,4 @@
-import { Button, Group, NumberInput, Select, SimpleGrid, Text, TextInput } from "@mantine/core";
+import { Button, Group } from "@mantine/core";
 import { useState } from "react";
 import type { Opening } from "../../api/client";
 import { useJobContext } from "../../app/Shell";
@@ -6,10 +6,7 @@ import { useWord } from "../../app/words";
 import { Said } from "../../drawing/Len";
 import { Told } from "../../drawing/Told";
 import { bare } from "../../entry/bare";
-import { LengthField } from "../../entry/LengthField";
-
-type Entry = NonNullable<Opening["bearing"]>;
-type Looked = NonNullable<Entry["path"]>[number];
+import { EngineerFields, type Entry, entered } from "../../entry/EngineerFields";
 
 interface Props {
   opening: Opening;
@@ -23,102 +20,19 @@ interface Props {
 /** What a licensed engineer named for an opening that carries; nothing is filled in for anybody. */
 export function BearingForm({ opening: o, carries, set, wrong, said: of }: Props) {
   const word = useWord();
-  const { job, plan, wall } = useJobContext();
+  const { plan, wall } = useJobContext();
   const [one, setOne] = useState<Entry>();
   const said = (of ?? plan.plan.walls[wall]?.bearing)?.find((b) => b.opening === o.id);
-  const link = (key: Looked["link"], label: string) => {
-    const was = one?.path?.find((l) => l.link === key);
-    const at = one?.path?.findIndex((l) => l.link === key) ?? -1;
-    const keep = (change: Partial<Looked>) => {
-      if (!one) return;
-      const now = { link: key, what: "", by: "", ...was, ...change };
-      const rest = one.path?.filter((l) => l.link !== key) ?? [];
-      setOne({ ...one, path: now.what || now.by ? [...rest, now] : rest });
-    };
-    return (
-      <Group key={key} grow align="flex-start">
-        <TextInput
-          label={label}
-          placeholder="post on its footing"
-          value={was?.what ?? ""}
-          error={at >= 0 ? wrong(`bearing.path[${at}].what`) : undefined}
-          onChange={(e) => keep({ what: e.currentTarget.value })}
-        />
-        <TextInput
-          label="Looked at by"
-          value={was?.by ?? ""}
-          error={at >= 0 ? wrong(`bearing.path[${at}].by`) : undefined}
-          onChange={(e) => keep({ by: e.currentTarget.value })}
-        />
-      </Group>
-    );
-  };
-  const text = (label: string, name: "by" | "when" | "paper" | "steel") => (
-    <TextInput
-      label={label}
-      value={one?.[name] ?? ""}
-      error={wrong(`bearing.${name}`)}
-      onChange={(e) => one && setOne({ ...one, [name]: e.currentTarget.value })}
-    />
-  );
-  const length = (label: string, name: "depth" | "each") => (
-    <LengthField
-      label={label}
-      units={job.document.units}
-      mark={plan.plan.mark}
-      value={one?.[name] ?? ""}
-      fault={wrong(`bearing.${name}`)}
-      change={(v) => one && setOne({ ...one, [name]: v })}
-    />
-  );
   if (one)
     return (
       <form
         className="bearing"
         onSubmit={(e) => {
           e.preventDefault();
-          set({
-            bearing: {
-              ...one,
-              depth: one.depth || undefined,
-              steel: one.steel || undefined,
-              path: one.path?.length ? one.path : undefined,
-            },
-          }).then((made) => made && setOne(undefined));
+          set({ bearing: entered(one) }).then((made) => made && setOne(undefined));
         }}
       >
-        <b>What the engineer named</b>
-        <Text className="quiet">Only what a licensed engineer has named is entered here. No size is offered.</Text>
-        <SimpleGrid cols={2} spacing="sm">
-          {text("Named by", "by")}
-          {text("On", "when")}
-          {text("Paper", "paper")}
-          <NumberInput
-            label="Plies"
-            min={0}
-            max={6}
-            value={one.plies ?? ""}
-            error={wrong("bearing.plies")}
-            onChange={(v) => setOne({ ...one, plies: v === "" ? undefined : Number(v) })}
-          />
-          <Select
-            label="Lumber"
-            clearable
-            data={job.document.lumber?.filter((l) => !l.track).map((l) => l.id) ?? []}
-            value={one.lumber ?? null}
-            error={wrong("bearing.lumber")}
-            onChange={(v) => setOne({ ...one, lumber: v ?? undefined })}
-          />
-          {text("Or steel", "steel")}
-          {length("Depth", "depth")}
-          {length("Bearing at each end", "each")}
-        </SimpleGrid>
-        <Text className="quiet" mt="xs">
-          What the load goes down by, where somebody licensed has looked at it. What is left empty stays missing.
-        </Text>
-        {link("under-left", `Under the left ${word("jacks")}`)}
-        {link("under-right", `Under the right ${word("jacks")}`)}
-        {link("to-ground", "From there to the ground")}
+        <EngineerFields one={one} change={setOne} wrong={(field) => wrong(`bearing.${field}`)} under={word("jacks")} />
         <Group mt="xs">
           <Button type="submit" h={48}>
             Enter it
