@@ -82,9 +82,10 @@ type Task struct {
 	People int
 	Wait   int // of a wait: which of the schedule's; -1: by itself
 	For    string
-	Why    string // of a wait
-	Held   string // why it is on no day
-	nodes  []int  // in the problem
+	Why    string  // of a wait
+	Held   string  // why it is on no day
+	hours  float64 // of a cure
+	nodes  []int   // in the problem
 }
 
 // gather lists the tasks of each wall, in the order that the walls go up.

@@ -44,11 +44,19 @@ func (m *maker) waits() {
 	}
 	for _, r := range m.raised {
 		w := r.Wall
-		if a := w.Against[survey.Floor].Anchor; a.Cure > 0 {
-			m.tasks = append(m.tasks, Task{ID: "wait." + w.Wall.ID + ".cure", Kind: Waits, Wall: w.Wall.ID, Wait: -1, For: "cure", Why: m.r.Rules.Tell(words.FixingsCure, w.Wall.ID, a.Cure)})
-			m.around(len(m.tasks)-1, w.Wall.ID, [2]Kind{Bottom, "up"})
+		if hours := w.Against[survey.Floor].Anchor.Cure; hours > 0 {
+			m.cures(w, "cure", hours, words.FixingsCure, [2]Kind{Bottom, "up"})
+		}
+		if b := w.Wall.Behind; b != nil && b.Ties.Cure > 0 {
+			m.cures(w, "tied", b.Ties.Cure, words.TieBacksCure, [2]Kind{Fix, Close})
 		}
 	}
+}
+
+// cures waits for a wall's fixings to hold.
+func (m *maker) cures(w *work.Wall, name string, hours float64, said words.Code, of [2]Kind) {
+	m.tasks = append(m.tasks, Task{ID: "wait." + w.Wall.ID + "." + name, Kind: Waits, Wall: w.Wall.ID, Wait: -1, For: "cure", Why: m.r.Rules.Tell(said, w.Wall.ID, hours), hours: hours})
+	m.around(len(m.tasks)-1, w.Wall.ID, of)
 }
 
 // place is where a kind of task comes in the order of the work, whichever way its wall
@@ -111,11 +119,7 @@ func (m *maker) from(wall string, k Kind) (out []Kind) {
 func (m *maker) waited(t *Task) timing.Task {
 	x := timing.Task{Place: -1}
 	if t.Wait < 0 {
-		for _, r := range m.raised {
-			if r.Wall.Wall.ID == t.Wall {
-				x.Days = int(math.Ceil(r.Wall.Against[survey.Floor].Anchor.Cure / 24))
-			}
-		}
+		x.Days = int(math.Ceil(t.hours / 24))
 		return x
 	}
 	w := m.s.Waits[t.Wait]

@@ -27,6 +27,9 @@ func (w *Wall) builders(p Part) []builder {
 	if w.Hung != nil {
 		out = append(out, hanging{})
 	}
+	if w.Behind != nil && p.From == 0 {
+		out = append(out, furring{})
+	}
 	if len(w.Beams) > 0 && p.From == 0 {
 		out = append(out, beamed{})
 	}

@@ -9,12 +9,57 @@ import (
 
 // Layer is a layer on one face of a wall's studs.
 type Layer struct {
-	What  string
-	Thick measure.Length
-	Out   bool           // on the face away from the snapped line
-	Lap   measure.Length // of one piece over the next
-	Reach measure.Length // up past the frame
-	Joint string         // how its pieces meet: on-studs, staggered, taped, lapped; "": not said
+	What   string
+	Thick  measure.Length
+	Out    bool           // on the face away from the snapped line
+	Lap    measure.Length // of one piece over the next
+	Reach  measure.Length // up past the frame
+	Weighs float64        // kg/m³; 0: by what it is
+	Joint  string         // how its pieces meet: on-studs, staggered, taped, lapped; "": not said
+}
+
+// densities are what layers weigh, kg/m³, by what is in their names. Usual values; a gap
+// weighs nothing, and what isn't named here is taken as board.
+var densities = []struct {
+	name    string
+	density float64
+}{{"gap", 0}, {"void", 0}, {"cavity", 0}, {"membrane", 900}, {"wrap", 900}, {"insulation", 40}, {"wool", 40}, {"sheath", 620}, {"ply", 620}, {"clad", 500}, {"cement", 1300}, {"fire", 850}, {"brick", 1900}}
+
+// Density is what a layer weighs, kg/m³.
+func (l Layer) Density() float64 {
+	if l.Weighs > 0 {
+		return l.Weighs
+	}
+	name := strings.ToLower(l.What)
+	for _, d := range densities {
+		if strings.Contains(name, d.name) {
+			return d.density
+		}
+	}
+	return 700
+}
+
+// Solid says whether something of it is bought and hung: a gap isn't.
+func (l Layer) Solid() bool { return l.Density() > 0 }
+
+// LayerArea is how much of a face a layer covers, with what it reaches past the frame,
+// less the openings, its laps not counted; square millimetres. False: the wall's height
+// isn't known.
+func (f *Framed) LayerArea(l Layer) (float64, bool) {
+	s, w := f.Section, f.Wall
+	if !s.Known || len(s.Points) < 2 {
+		return 0, false
+	}
+	area := 0.0
+	for i := 1; i < len(s.Points); i++ {
+		a, b := s.Points[i-1], s.Points[i]
+		area += (b.At - a.At).Millimetres() * ((a.Ceiling - a.Floor) + (b.Ceiling - b.Floor)) / 2
+	}
+	area += w.Length.Millimetres() * l.Reach.Millimetres()
+	for _, o := range w.Openings {
+		area -= o.Width.Millimetres() * o.Height.Millimetres()
+	}
+	return max(area, 0), true
 }
 
 // Dwellings is whether a wall parts two of them, and who confirmed what that asks.

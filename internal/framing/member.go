@@ -143,8 +143,10 @@ type Framed struct {
 	Matched  []Matched // its openings that are to line up with one that is there
 	Joined   []Joined  // as Wall.Joins
 	Ties     []Tie
-	Notches  []Notch // of the bottom plate
-	Rips     []Rip   // of plates, where two depths stand on one
-	Slots    []Slot  // sawn out of the floor, for posts
-	Alike    int     // layers of plate that are cut alike, in one stack; 0 where they differ
+	Notches  []Notch     // of the bottom plate
+	Rips     []Rip       // of plates, where two depths stand on one
+	TiedBack []TieBack   // studs that are tied back to masonry, rising
+	Deep     []BayBehind // of a wall before masonry, rising
+	Slots    []Slot      // sawn out of the floor, for posts
+	Alike    int         // layers of plate that are cut alike, in one stack; 0 where they differ
 }

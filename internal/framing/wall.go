@@ -70,6 +70,7 @@ type Wall struct {
 	Joins       []Join // other walls that butt it, rising
 	Floor       wood.Anchor
 	Ceiling     wood.Anchor
+	Behind      *Behind  // masonry that it stands before
 	Furred      bool     // stands before masonry, with a gap behind it
 	Hung        *BoxSide // from the ceiling, a side of a box
 	Beams       []Beam   // under its head plate, rising

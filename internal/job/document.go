@@ -376,6 +376,7 @@ type Wall struct {
 	Braces    *Braces       `json:"braces,omitempty" doc:"Of one whose top is free."`
 	Steel     *Steel        `json:"steel,omitempty" doc:"Of one of steel studs: how its track is cut and its studs are held."`
 	Infill    string        `json:"infill,omitempty" doc:"Of an infill: the pocket, of survey.pockets, that it goes into."`
+	Behind    *Behind       `json:"behind,omitempty" doc:"Of one before masonry: what is kept between, and how it is tied back."`
 	Beams     []WallBeam    `json:"beams,omitempty" maxItems:"6" nullable:"false" doc:"In it, under its head plate, which runs on over them; each as a licensed engineer named it."`
 	Boxes     string        `json:"boxes,omitempty" maxLength:"64" doc:"The pipe or duct, of survey.obstructions, that it is a side of a box round. Round one that rises it stands from floor to ceiling; else it hangs from the ceiling, as low as that and its room below want."`
 	Edges     string        `json:"edges,omitempty" enum:"nailers,blocks" doc:"Of an infill: what its boards' edges find along the pocket's sides: a stud, or short blocks with the bay between left whole. Default nailers."`
@@ -385,6 +386,14 @@ type Wall struct {
 	Boundary  Length        `json:"boundary,omitzero" format:"length" doc:"Of an outside wall: how far it is to the line of the next property."`
 	Dwellings *Confirmation `json:"dwellings,omitempty" doc:"Whether it parts two dwellings. Where it does the local rule holds it until somebody confirms what that asks."`
 	BoardTop  Length        `json:"boardTop,omitzero" format:"length" doc:"How high its boards go over the floor, where that isn't as high as the wall."`
+}
+
+// Behind is what stands between a wall and the masonry behind it.
+type Behind struct {
+	Gap      Length  `json:"gap,omitzero" format:"length" doc:"To keep free between its studs and the masonry at least. Default nothing more than not to touch."`
+	Membrane bool    `json:"membrane,omitempty" doc:"One lies on the masonry's side."`
+	Ties     *Fixing `json:"ties,omitempty" doc:"What ties its studs back: step is how far apart at most (default 48 in or 1200 mm), length what bridges the gap and bites, cure the hours of resin."`
+	Height   Length  `json:"height,omitzero" format:"length" doc:"Of the ties, over the floor. Default 48 in or 1200 mm."`
 }
 
 // WallBeam is a beam in a wall. No size of it is ever offered: that is a licensed

@@ -84,12 +84,13 @@ type Steel struct {
 // WallLayer is a layer on one face of a wall's studs: sheathing, membrane, air gap, fire
 // board, service void. They are told from the studs outwards.
 type WallLayer struct {
-	What      string `json:"what" minLength:"1" maxLength:"60" doc:"Sheathing, membrane, air gap, fire board, service void, cladding, …"`
-	Thickness Length `json:"thickness" format:"length"`
-	Face      string `json:"face" enum:"in,out" doc:"In: the face on the snapped line. Out: the other."`
-	Lap       Length `json:"lap,omitzero" format:"length" doc:"How far one piece lies over the next."`
-	Reach     Length `json:"reach,omitzero" format:"length" doc:"How far it goes up past the frame, as sheathing does that is to catch the head plate."`
-	Joint     string `json:"joint,omitempty" enum:"on-studs,staggered,taped,lapped" doc:"How its pieces meet."`
+	What      string  `json:"what" minLength:"1" maxLength:"60" doc:"Sheathing, membrane, air gap, fire board, service void, cladding, …"`
+	Thickness Length  `json:"thickness" format:"length"`
+	Face      string  `json:"face" enum:"in,out" doc:"In: the face on the snapped line. Out: the other."`
+	Lap       Length  `json:"lap,omitzero" format:"length" doc:"How far one piece lies over the next."`
+	Reach     Length  `json:"reach,omitzero" format:"length" doc:"How far it goes up past the frame, as sheathing does that is to catch the head plate."`
+	Density   float64 `json:"density,omitempty" minimum:"0" maximum:"10000" doc:"kg/m³. Default by what it is called: boards 700, fire board 850, sheathing 620, cladding 500; a gap weighs nothing."`
+	Joint     string  `json:"joint,omitempty" enum:"on-studs,staggered,taped,lapped" doc:"How its pieces meet."`
 }
 
 // Confirmation is an answer that somebody stands for.

@@ -96,6 +96,7 @@ type Wall struct {
 	Crossings []Crossing      `json:"crossings,omitempty" nullable:"false" doc:"What comes through under its top plate, and how it is opened for that."`
 	Stretches []WallPart      `json:"stretches,omitempty" nullable:"false" doc:"What it is from end to end, where that is not all plain and to the ceiling."`
 	Layers    *Layered        `json:"layers,omitempty" doc:"What lies on its studs."`
+	Behind    *Behind         `json:"behind,omitempty" doc:"The masonry that it stands before."`
 	Box       *Box            `json:"box,omitempty" doc:"What it is a side of a box round."`
 	Edges     []EdgeChoice    `json:"edges,omitempty" nullable:"false" doc:"Of an infill: what each way of backing its edges leaves for the insulation."`
 	Rips      []Rip           `json:"rips,omitempty" nullable:"false" doc:"Stretches of plate that are ripped, where two depths stand on one."`

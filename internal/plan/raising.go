@@ -37,6 +37,8 @@ type Weights struct {
 	Treated float64 `json:"treated" doc:"Of those, what is treated."`
 	Boards  float64 `json:"boards" doc:"On its faces: hung once it stands."`
 	Later   float64 `json:"later" doc:"Of its members, what is fitted once it stands."`
+	Layers  float64 `json:"layers,omitempty" doc:"On its studs, as an outside wall has them."`
+	Before  float64 `json:"before,omitempty" doc:"Of those, what goes up with the frame: its face can't be reached after."`
 }
 
 // Cure is something that lets a wall go up.
@@ -211,7 +213,7 @@ func (s *writer) writeOneRaising(r raising.Raising) Raising {
 	out := Raising{
 		Way: string(r.Way), Proposed: string(r.Proposed), Why: r.Why, Tilt: []Tilt{}, Weight: math.Round(r.Weight*10) / 10, People: r.People, AtStart: r.AtStart,
 		Swing: Swing{Needs: u.Write(u.Estimate(r.Swing.Needs.Millimetres()))}, Shims: []Shim{}, Braces: []Brace{}, Cures: []Cure{}, Route: []Carried{},
-		Weights: Weights{math.Round(r.Parts.Wood*10) / 10, math.Round(r.Parts.Treated*10) / 10, math.Round(r.Parts.Boards*10) / 10, math.Round(r.Parts.Later*10) / 10},
+		Weights: Weights{math.Round(r.Parts.Wood*10) / 10, math.Round(r.Parts.Treated*10) / 10, math.Round(r.Parts.Boards*10) / 10, math.Round(r.Parts.Later*10) / 10, math.Round(r.Parts.Layers*10) / 10, math.Round(r.Parts.Before*10) / 10},
 	}
 	for _, c := range r.Cures {
 		cure := Cure{Do: c.Do, Side: string(c.Side), Text: c.Text, Raise: r.Cured(c)}

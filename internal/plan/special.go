@@ -173,7 +173,7 @@ func (s *writer) edgeChoices(w *work.Wall) (out []EdgeChoice) {
 // writeParts writes what of a wall isn't plain.
 func (s *writer) writeParts(out *Wall, w *work.Wall) {
 	u := s.Rules.Units
-	out.Layers, out.Edges, out.Box = s.writeLayers(w), s.edgeChoices(w), s.box(w.Wall)
+	out.Layers, out.Edges, out.Box, out.Behind = s.writeLayers(w), s.edgeChoices(w), s.box(w.Wall), s.behind(w)
 	if !w.Wall.Special() {
 		return
 	}

@@ -33,7 +33,7 @@ type YardRow struct {
 	Said   string     `json:"said"`
 	Lumber string     `json:"lumber,omitempty"`
 	Stock  string     `json:"stock,omitempty" doc:"Of lumber: how long a stick is. Of an anchor: its length, where that is given."`
-	Unit   string     `json:"unit" enum:"each,ft,m"`
+	Unit   string     `json:"unit" enum:"each,ft,m,sq ft,m²"`
 	Need   float64    `json:"need"`
 	There  float64    `json:"there,omitempty" doc:"Of that, what is there already."`
 	Cull   float64    `json:"cull,omitempty" doc:"How many more are ordered, as some are no good."`
@@ -181,6 +181,12 @@ func yardSaid(r *work.Result, row yard.Row) string {
 	case "insulation":
 		return tell(words.YardInsulation, r.Insulation.Width, r.Insulation.Length)
 	}
+	if row.Layer != "" {
+		if row.Stock == 0 {
+			return tell(words.YardLayerThin, row.Layer)
+		}
+		return tell(words.YardLayer, row.Layer, row.Stock)
+	}
 	if code, named := yardNames[row.What]; named {
 		return tell(code)
 	}
@@ -204,6 +210,12 @@ func writeYard(r *work.Result, now *saw.Now) Yard {
 			one.Unit = "m"
 			if u == measure.Imperial {
 				one.Unit = "ft"
+			}
+		}
+		if row.Layer != "" {
+			one.Unit = "m²"
+			if u == measure.Imperial {
+				one.Unit = "sq ft"
 			}
 		}
 		if row.Stock > 0 {

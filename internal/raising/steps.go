@@ -61,6 +61,7 @@ func Steps(r *work.Result, of *Raising, turn Turn, people int) []Step {
 	}
 	alone := people == 1
 	s.layers()
+	s.behind()
 	s.slots()
 	for _, b := range w.Wall.Beams {
 		s.add(Caution, words.StepBeamHeavy)
@@ -159,12 +160,7 @@ func (s *stepper) steel() {
 // layers are what goes on the studs: on a face that can't be reached once the wall
 // stands, before.
 func (s *stepper) layers() {
-	in, out, _ := s.of.Wall.Wall.LayLayers()
-	left, right := in, out // the snapped face is on the left of a wall whose framing stands right of its line
-	if !s.of.Wall.Wall.Right {
-		left, right = out, in
-	}
-	for i, all := range [][]framing.LaidLayer{left, right} {
+	for i, all := range s.of.faces() {
 		if len(all) == 0 {
 			continue
 		}
@@ -176,6 +172,24 @@ func (s *stepper) layers() {
 			s.add(Caution, words.StepLayersBefore, strings.Join(names, ", "), s.of.Reach[i][0])
 		} else {
 			s.add(Do, words.StepLayersAfter, strings.Join(names, ", "))
+		}
+	}
+}
+
+// behind covers masonry before a wall stands before it, and ties the studs back to it.
+func (s *stepper) behind() {
+	b := s.of.Wall.Wall.Behind
+	if b == nil {
+		return
+	}
+	if b.Membrane {
+		s.add(Do, words.StepMembraneBehind, b.Of)
+	}
+	if n := len(s.of.Wall.TiedBack); n > 0 {
+		s.add(Caution, words.StepScanBehind, b.Of)
+		s.add(Do, words.StepTieBack, n, b.At)
+		if b.Ties.Cure > 0 {
+			s.add(Hold, words.StepTiesCure, b.Ties.Cure)
 		}
 	}
 }

@@ -15,6 +15,8 @@ type Parts struct {
 	Wood, Treated float64 // its members; of those, what is treated
 	Boards        float64 // on its faces: hung once it stands
 	Later         float64 // of its members, what is fitted once it stands
+	Layers        float64 // on its studs
+	Before        float64 // of those, what is fitted before it goes up: the face can't be reached after
 }
 
 // Parts of a wall that are fitted once it stands.
@@ -78,9 +80,42 @@ func (r *Raising) weigh(way Way) {
 		k, _ := slices.BinarySearch(ends, m.From+(m.To-m.From)/2)
 		at[k] += heavy
 	}
+	r.layers(way)
+	long, last := r.Wall.Wall.Length.Millimetres(), measure.Length(0)
+	for k := range at {
+		end := r.Wall.Wall.Length
+		if k < len(ends) {
+			end = ends[k]
+		}
+		at[k] += r.Parts.Before * (end - last).Millimetres() / long
+		last = end
+	}
 	r.Weight = slices.Max(at)
 	r.People = max(1, int(math.Ceil(r.Weight/Lift-1e-9)))
 	r.AtStart = max(1, int(math.Ceil(r.Weight/2/Lift-1e-9)))
+}
+
+// layers weighs what lies on the studs, and what of it goes up with the frame.
+func (r *Raising) layers(way Way) {
+	for i, all := range r.faces() {
+		for _, l := range all {
+			area, _ := r.Wall.LayerArea(l.Layer)
+			heavy := area * l.Thick.Millimetres() * l.Density() / 1e9
+			r.Parts.Layers += heavy
+			if way != InPlace && len(r.Reach[i]) > 0 {
+				r.Parts.Before += heavy
+			}
+		}
+	}
+}
+
+// faces are the layers on its left, and on its right, seen from its from end.
+func (r *Raising) faces() [2][]framing.LaidLayer {
+	in, out, _ := r.Wall.Wall.LayLayers()
+	if r.Wall.Wall.Right { // the snapped face is on the left of a wall whose framing stands right of its line
+		return [2][]framing.LaidLayer{in, out}
+	}
+	return [2][]framing.LaidLayer{out, in}
 }
 
 // sectionEnds is where one section ends and the next begins.

@@ -27,7 +27,7 @@ func (r *resolver) layers(path string, w job.Wall, wall *framing.Wall) {
 			r.faults.Add(at+".thickness", "%s is more than a layer is thick: give up to %s", r.write(thick), r.write(most))
 		default:
 			wall.Layers = append(wall.Layers, framing.Layer{
-				What: l.What, Thick: thick, Out: l.Face == "out", Joint: l.Joint,
+				What: l.What, Thick: thick, Out: l.Face == "out", Joint: l.Joint, Weighs: l.Density,
 				Lap:   r.optional(at+".lap", l.Lap, 0, u.Pick(24*measure.Inch, 600*measure.Millimetre)),
 				Reach: r.optional(at+".reach", l.Reach, 0, u.Pick(24*measure.Inch, 600*measure.Millimetre)),
 			})

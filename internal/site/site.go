@@ -184,6 +184,7 @@ func (m *Reader) resolve(d job.Document) (*Site, job.Faults) {
 	r.setMatches()
 	r.setSurvey()
 	r.setBoxes()
+	r.setBehind()
 	r.setPosts()
 	r.setFloors()
 	r.setOrigins()

@@ -23,6 +23,7 @@ var (
 	WaitEngineer        = sentence("Licensed engineer")
 	WaitOther           = sentence("Wait")
 	FixingsCure         = sentence("The fixings of {0} cure: {1:.0} hours, as their maker says")
+	TieBacksCure        = sentence("The ties of {0} to the masonry behind it cure: {1:.0} hours before its boards, as their maker says")
 	NoWorkingDay        = sentence("The calendar has no working day.")
 	GiveAWorkingDay     = sentence("Take days off out of it, or give a week with working days.")
 	SlipNamesNoTask     = sentence("A slip names {0}, which is no task of the plan.")

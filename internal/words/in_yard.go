@@ -29,4 +29,7 @@ var (
 	StripToNarrow   = sentence("A strip of {0}: shift the boards, or cut the one beside it back.")
 	StripOverBoards = sentence("A strip of {0} over the boards: boards at least {1} long want none.")
 	EndOffWood      = sentence("A board's end at {0} finds no wood: put a stud there, or scraps.")
+	YardLayer       = sentence("{0}, {1} thick, its laps not counted")
+	YardLayerThin   = sentence("{0}, its laps not counted")
+	MembraneBehind  = sentence("membrane on the masonry")
 )

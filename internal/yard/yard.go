@@ -18,6 +18,7 @@ import (
 	"homalos/internal/sheeting"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
+	"homalos/internal/words"
 	"homalos/internal/work"
 )
 
@@ -27,6 +28,7 @@ type Row struct {
 	Lumber string         // of lumber: which,
 	Stock  measure.Length // and of what length; of an anchor: how long it is, 0 where that isn't given
 	Long   bool           // it counts in feet or metres
+	Layer  string         // of a layer: what it is; it counts in square feet or metres
 	Need   float64
 	There  float64 // of that, what is there already
 	Cull   float64 // how many more are ordered, as some are no good
@@ -93,8 +95,9 @@ type counter struct {
 // name is which row something counts to.
 type name struct {
 	what  string
-	stock measure.Length
+	stock measure.Length // of a layer: how thick it is
 	long  bool
+	layer string
 }
 
 // Of is what a job wants from the yard, as it stands at the saw.
@@ -111,6 +114,7 @@ func Of(r *work.Result, now *saw.Now) List {
 	}
 	for _, w := range r.Walls {
 		c.anchors(w)
+		c.layers(w)
 	}
 	for _, w := range r.Lists() {
 		c.nails(w)
@@ -311,6 +315,9 @@ func (c *counter) anchors(w *work.Wall) {
 			c.long("membrane", Floor, w.Wall.ID, m.To-m.From)
 		}
 	}
+	if b := w.Wall.Behind; b != nil {
+		c.add(name{what: b.Ties.By, stock: b.Ties.Length}, Ties, w.Wall.ID, float64(len(w.TiedBack)))
+	}
 	for _, t := range w.Ties {
 		if t.Strap {
 			c.each("strap", Ties, w.Wall.ID, 1)
@@ -318,6 +325,28 @@ func (c *counter) anchors(w *work.Wall) {
 		} else {
 			c.each("nail", Ties, w.Wall.ID, t.Nails)
 		}
+	}
+}
+
+// layers are what lies on a wall's studs, and a membrane behind it.
+func (c *counter) layers(w *work.Wall) {
+	all := w.Wall.Layers
+	if b := w.Wall.Behind; b != nil && b.Membrane {
+		all = append(all[:len(all):len(all)], framing.Layer{What: c.r.Rules.Tell(words.MembraneBehind)})
+	}
+	per := c.r.Rules.Units.Pick(12*measure.Inch, measure.Metre).Millimetres()
+	for _, l := range all {
+		if l.Thick > 0 && !l.Solid() {
+			continue
+		}
+		area, known := w.LayerArea(l)
+		if !known {
+			if !slices.Contains(c.list.Unread, w.Wall.ID) {
+				c.list.Unread = append(c.list.Unread, w.Wall.ID)
+			}
+			continue
+		}
+		c.add(name{what: "layer", layer: l.What, stock: l.Thick}, Faces, w.Wall.ID, area/per/per)
 	}
 }
 
@@ -406,18 +435,20 @@ func (c *counter) steelScrews(w *work.Wall) {
 // rows writes down what was counted, with what of it is there and what it costs.
 func (c *counter) rows() {
 	at := func(n name) int { return slices.Index(Goods, n.what) }
-	slices.SortStableFunc(c.order, func(a, b name) int { return cmp.Or(cmp.Compare(at(a), at(b)), cmp.Compare(a.stock, b.stock)) })
+	slices.SortStableFunc(c.order, func(a, b name) int {
+		return cmp.Or(cmp.Compare(at(a), at(b)), cmp.Compare(a.layer, b.layer), cmp.Compare(a.stock, b.stock))
+	})
 	there := map[string]float64{}
 	for what, g := range c.r.Goods {
 		there[what] = g.There
 	}
 	for _, n := range c.order {
 		g := c.r.Goods[n.what]
-		row := Row{What: n.what, Stock: n.stock, Long: n.long, How: c.parts[n], Pack: max(1, g.Pack)}
+		row := Row{What: n.what, Stock: n.stock, Long: n.long, Layer: n.layer, How: c.parts[n], Pack: max(1, g.Pack)}
 		for _, p := range row.How {
 			row.Need += p.N
 		}
-		if n.what == "insulation" || n.long {
+		if n.what == "insulation" || n.long || n.layer != "" {
 			row.Need = math.Ceil(row.Need - 1e-6)
 		}
 		row.There = min(there[n.what], row.Need)
@@ -432,4 +463,4 @@ func (c *counter) rows() {
 }
 
 // Goods is what is bought beside lumber, in the order that it is listed.
-var Goods = []string{"board", "insulation", "nail", "track-screw", "board-screw", "screw", "pin", "bolt", "resin", "self-drilling", "adhesive", "membrane", "strap", "strap-nail"}
+var Goods = []string{"board", "insulation", "nail", "track-screw", "board-screw", "screw", "pin", "bolt", "resin", "self-drilling", "adhesive", "membrane", "strap", "strap-nail", "layer"}

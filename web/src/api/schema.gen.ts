@@ -1061,6 +1061,22 @@ export interface components {
             what: string;
             when?: string;
         };
+        Behind: {
+            /**
+             * Format: length
+             * @description To keep free between its studs and the masonry at least. Default nothing more than not to touch.
+             */
+            gap?: string;
+            /**
+             * Format: length
+             * @description Of the ties, over the floor. Default 48 in or 1200 mm.
+             */
+            height?: string;
+            /** @description One lies on the masonry's side. */
+            membrane?: boolean;
+            /** @description What ties its studs back: step is how far apart at most (default 48 in or 1200 mm), length what bridges the gap and bites, cure the hours of resin. */
+            ties?: components["schemas"]["Fixing"];
+        };
         Better: {
             /**
              * Format: double
@@ -3647,6 +3663,12 @@ export interface components {
             said: string;
             to: string;
         };
+        PlanBayDeep: {
+            from: string;
+            least: string;
+            most: string;
+            to: string;
+        };
         PlanBears: {
             /** @description What was named, in words. */
             header: string;
@@ -3663,6 +3685,24 @@ export interface components {
         PlanBecome: {
             cut: components["schemas"]["Cut"];
             text: string;
+        };
+        PlanBehind: {
+            bays: components["schemas"]["PlanBayDeep"][];
+            /**
+             * Format: double
+             * @description Hours before they hold.
+             */
+            cure?: number;
+            /** @description How high the ties sit over the floor. */
+            high?: string;
+            /** @description Between studs and masonry, where that comes nearest over its height. */
+            least: string;
+            /** @description At its foot, where that is widest. */
+            most: string;
+            /** @description The wall that is there. */
+            of: string;
+            /** @description Studs that are tied back. */
+            ties: components["schemas"]["PlanTieBack"][];
         };
         PlanBoard: {
             /**
@@ -5798,6 +5838,15 @@ export interface components {
             /** @description Left out: all of them. */
             wall?: string;
         };
+        PlanTieBack: {
+            /** @description Station of its middle. */
+            at: string;
+            /** @description What of it is in the masonry, where its length is given. */
+            bite?: string;
+            /** @description To the masonry at its foot: what the tie bridges. */
+            gap: string;
+            member: string;
+        };
         PlanTied: {
             /** @description Station. */
             at: string;
@@ -5890,6 +5939,8 @@ export interface components {
             bays: components["schemas"]["PlanBay"][];
             /** @description Its openings that carry, as an engineer named them, and what follows. */
             bearing?: components["schemas"]["PlanBears"][];
+            /** @description The masonry that it stands before. */
+            behind?: components["schemas"]["PlanBehind"];
             /** @description What it is a side of a box round. */
             box?: components["schemas"]["PlanBox"];
             /** @description What comes through under its top plate, and how it is opened for that. */
@@ -6007,6 +6058,11 @@ export interface components {
         PlanWeights: {
             /**
              * Format: double
+             * @description Of those, what goes up with the frame: its face can't be reached after.
+             */
+            before?: number;
+            /**
+             * Format: double
              * @description On its faces: hung once it stands.
              */
             boards: number;
@@ -6015,6 +6071,11 @@ export interface components {
              * @description Of its members, what is fitted once it stands.
              */
             later: number;
+            /**
+             * Format: double
+             * @description On its studs, as an outside wall has them.
+             */
+            layers?: number;
             /**
              * Format: double
              * @description Of those, what is treated.
@@ -6126,7 +6187,7 @@ export interface components {
              */
             there?: number;
             /** @enum {string} */
-            unit: "each" | "ft" | "m";
+            unit: "each" | "ft" | "m" | "ft2" | "m2";
             /** @description lumber, or as rules.goods calls it. */
             what: string;
         };
@@ -7055,6 +7116,8 @@ export interface components {
             backing?: components["schemas"]["Backing"][];
             /** @description In it, under its head plate, which runs on over them; each as a licensed engineer named it. */
             beams?: components["schemas"]["WallBeam"][];
+            /** @description Of one before masonry: what is kept between, and how it is tied back. */
+            behind?: components["schemas"]["Behind"];
             /**
              * Format: length
              * @description How high its boards go over the floor, where that isn't as high as the wall.
@@ -7198,6 +7261,11 @@ export interface components {
             tie?: "lap" | "strap";
         };
         WallLayer: {
+            /**
+             * Format: double
+             * @description kg/m³. Default by what it is called: boards 700, fire board 850, sheathing 620, cladding 500; a gap weighs nothing.
+             */
+            density?: number;
             /**
              * @description In: the face on the snapped line. Out: the other.
              * @enum {string}

@@ -9,6 +9,7 @@ import { bare } from "../../entry/bare";
 import { LengthField } from "../../entry/LengthField";
 import { Removable, without } from "../../entry/Removable";
 import { Beams } from "./Beams";
+import { Behind } from "./Behind";
 import { KindFields } from "./KindFields";
 import { begun, is, kinds, only, type Special, stretchOf } from "./kinds";
 import { Layers } from "./Layers";
@@ -158,6 +159,7 @@ export function KindPanel({ wall, worked }: { wall: Wall; worked: PlanWall }) {
         )
       )}
       <Wet wall={wall} worked={worked} set={put} at={at} />
+      {!worked.box?.hangs && <Behind wall={wall} worked={worked} set={put} at={at} />}
       {!worked.box?.hangs && <Beams wall={wall} set={put} at={at} />}
       <Layers wall={wall} worked={worked} drawing={plan.drawings.find((d) => d.wall === wall.id)} set={put} at={at} />
     </section>
