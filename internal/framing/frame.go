@@ -92,6 +92,7 @@ func (f *framer) frame(found Found) *Framed {
 	f.addBacking()
 	f.addNoggings()
 	f.addFireBlocks()
+	f.steelBetween()
 	f.addBlocks(found.Joists)
 	f.name()
 	f.nameStrays()

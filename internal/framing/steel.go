@@ -56,12 +56,14 @@ func (f *framer) tabbed() {
 		}
 		o := f.Wall.opening(m.Opening)
 		if m.Kind == wood.HeaderPly && o.Header.OnEdge {
+			metal := f.Wall.Top[0].Thickness
 			if m.Layer == 0 {
 				low := f.tabTrack(*m, f.Wall.Top[0])
 				high := low
-				high.Base += o.Header.Height().Millimetres()
+				high.Base += (o.Header.Height() - metal).Millimetres()
 				more = append(more, low, high)
 			}
+			m.Base += metal.Millimetres()
 			continue
 		}
 		*m = f.tabTrack(*m, f.Wall.Top[0])
@@ -83,6 +85,25 @@ func (f *framer) tabTrack(m Member, track *wood.Lumber) Member {
 	m.Exact = clear + 2*s.Tab
 	m.Cut = wood.TabTrack.Round(m.Exact, f.rules.Mark)
 	return m
+}
+
+// steelBetween turns what lies between steel studs into track with folded ends too.
+func (f *framer) steelBetween() {
+	s := f.Wall.Steel
+	if s == nil {
+		return
+	}
+	for i := range f.Members {
+		m := &f.Members[i]
+		if m.Kind != wood.Nogging && m.Kind != wood.Backing || !m.Lumber.Steel {
+			continue
+		}
+		m.Lumber = f.Wall.Top[0]
+		m.Sum = append(m.Sum, Line{What: f.rules.Tell(words.TwoTabs, s.Tab), Value: 2 * s.Tab})
+		m.Exact += 2 * s.Tab
+		m.Cut = m.Kind.Round(m.Exact, f.rules.Mark)
+		m.Bevel = f.rules.Tell(words.TabsFolded, s.Tab)
+	}
 }
 
 // boxJambs closes the stud at each side of an opening with a piece of track.

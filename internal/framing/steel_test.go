@@ -58,12 +58,28 @@ func TestASteelPartition(t *testing.T) {
 
 // A box over a wide opening: two studs on edge between two tracks.
 func TestABoxHeader(t *testing.T) {
-	f := Frame(steelWall(4000*mm, steelDoor(2000*mm, 1800*mm), func(w *Wall) { w.Openings[0].Header = Header{Lumber: steelStud, Plies: 2, OnEdge: true} }), metric, level(2600), Found{})
+	f := Frame(steelWall(4000*mm, steelDoor(2000*mm, 1800*mm), func(w *Wall) {
+		w.Openings[0].Header = Header{Lumber: steelStud, Plies: 2, OnEdge: true, Deep: 712 * mm / 10}
+	}), metric, level(2600), Found{})
 	closes(t, f)
 	assert.Len(t, byKind(f, wood.HeaderPly), 2)
 	tabs := byKind(f, wood.TabTrack)
 	require.Len(t, tabs, 2)
-	assert.InDelta(t, 70, tabs[1].Base-tabs[0].Base, 1e-9)
+	// 70 of stud and 0.6 of metal over it and under it: 71.2, the upper track at its top
+	assert.InDelta(t, 70.6, tabs[1].Base-tabs[0].Base, 1e-9)
+	assert.InDelta(t, 0.6, byKind(f, wood.HeaderPly)[0].Base-tabs[0].Base, 1e-9)
+}
+
+// A nogging between steel studs is a piece of track: its bay and two tabs.
+func TestNoggingsBetweenSteelStuds(t *testing.T) {
+	f := Frame(steelWall(4000*mm, func(w *Wall) { w.Noggings = []NoggingRow{{Mid: true}} }), metric, level(2600), Found{})
+	closes(t, f)
+	all := byKind(f, wood.Nogging)
+	require.NotEmpty(t, all)
+	for _, m := range all {
+		assert.True(t, m.Lumber.Track, m.ID)
+		assert.Equal(t, m.To-m.From+2*f.Wall.Steel.Tab, m.Exact)
+	}
 }
 
 // Bridging goes through holes, at 300, 900, 1500, …, and no stud goes farther without it

@@ -10,6 +10,7 @@ import (
 	"math"
 	"slices"
 
+	"homalos/internal/framing"
 	"homalos/internal/measure"
 	"homalos/internal/raising"
 	"homalos/internal/words"
@@ -199,6 +200,9 @@ func (a *asker) shape() {
 	}
 	for i, name := range []string{"bottom", "top"} {
 		said := []words.Code{words.TheBottom, words.TheTop}[i]
+		if i == 1 && a.capped() {
+			said = words.TheCap
+		}
 		x := Ask{At: 0, To: w.Length, High: float64(i), Limit: l.Straight, Text: a.tell(words.AskStraight, a.tell(said)), Plus: a.tell(words.SideLeft), Minus: a.tell(words.SideRight)}
 		a.ask(x, Straight, Off, name)
 	}
@@ -226,6 +230,16 @@ func (a *asker) shape() {
 		a.ask(Ask{At: m.Station(), High: .3, Limit: l.Flush, Text: a.tell(words.AskFlush, other)}, Flush, Off, m.End())
 	}
 	a.ask(Ask{At: 0, To: w.Length, Limit: l.Light, Text: a.tell(words.AskLight)}, Light, Off, "")
+}
+
+// capped says whether a cap lies along all of its top, in the place of a top plate.
+func (a *asker) capped() bool {
+	for _, p := range a.w.Wall.AllParts() {
+		if p.Kind != framing.Half {
+			return false
+		}
+	}
+	return true
 }
 
 // diagonals asks for both of the wall's, floor to ceiling, where both were levelled: they

@@ -68,6 +68,9 @@ func (a *asker) marks() {
 			near, turned = near-begins, turned-ends
 		}
 		plate := []words.Code{words.PlateBottomSaid, words.PlateTopSaid}[i]
+		if i == 1 && a.capped() {
+			plate = words.CapSaid
+		}
 		a.ask(Ask{
 			At: best.From, High: []float64{.03, .97}[i], Should: near, Limit: limit, Text: a.tell(words.AskMarks, a.tell(plate), a.end(hook), best.ID),
 			thick: best.Lumber.Thickness, turned: turned,

@@ -358,20 +358,22 @@ func (r *resolver) raked(path string, s *job.Rake, p *framing.Part, run, bottom 
 	}
 }
 
-// belowCeiling refuses a height over all gaps that were read: a slip of the hand.
+// belowCeiling refuses a height over all gaps that were read: a slip of the hand, there
+// or at the reading, which is named.
 // Where the ceiling is lower than its top at a place, the plan stops it there.
 func (r *resolver) belowCeiling(path string, high measure.Length) {
 	if high <= 0 || r.Doc.Survey == nil {
 		return
 	}
-	most, n := measure.Length(0), 0
+	most, by := measure.Length(0), ""
 	for _, x := range r.Doc.Survey.Readings {
-		if l, err := x.Value.In(r.Doc.Units); x.Kind == "gap" && x.Basis != "between" && err == nil && x.Value.Given() {
-			most, n = max(most, l), n+1
+		l, err := x.Value.In(r.Doc.Units)
+		if x.Kind == "gap" && x.Basis != "between" && !x.Void && err == nil && x.Value.Given() && l > most {
+			most, by = l, x.ID
 		}
 	}
-	if n > 0 && high > most {
-		r.faults.Add(path, "%s is higher than the ceiling: the largest gap that was read is %s", r.write(high), r.write(most))
+	if most > 0 && high > most {
+		r.faults.Add(path, "%s is higher than the ceiling: the largest gap that was read is %s, by %q: lower it; or, if that reading is the slip, read it again", r.write(high), r.write(most), by)
 	}
 }
 

@@ -100,7 +100,7 @@ func (r *resolver) steel(path string, w job.Wall, wall *framing.Wall) {
 // studs on edge between two tracks. Usual practice, for walls that carry nothing.
 func (r *resolver) steelHeader(path string, h *job.Header, width measure.Length, wall *framing.Wall) framing.Header {
 	track := framing.Header{Lumber: wall.Top[0], Plies: 1}
-	box := framing.Header{Lumber: wall.Lumber, Plies: 2, OnEdge: true}
+	box := framing.Header{Lumber: wall.Lumber, Plies: 2, OnEdge: true, Deep: wall.Lumber.Depth + 2*wall.Top[0].Thickness}
 	switch {
 	case h == nil || h.Lie == "" && h.Plies == 0 && h.Lumber == "":
 		if width > r.Doc.Units.Pick(4*measure.Foot, 1200*measure.Millimetre) {
