@@ -57,6 +57,6 @@ export const useRoom = (id: string) => {
 };
 
 /** The lists of what was found: one entry each is given anew or taken out. */
-export type Part = "walls" | "zones" | "hidden" | "instruments" | "joists" | "obstructions" | "stairs";
+export type Part = "walls" | "zones" | "hidden" | "instruments" | "joists" | "obstructions" | "pockets" | "stairs";
 export type Entry = { id: string } & Record<string, unknown>;
 export const partOf = (job: Job, part: Part) => (job.document.survey?.[part as keyof Survey] ?? []) as unknown as Entry[];

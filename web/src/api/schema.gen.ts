@@ -6187,7 +6187,7 @@ export interface components {
              */
             there?: number;
             /** @enum {string} */
-            unit: "each" | "ft" | "m" | "ft2" | "m2";
+            unit: "each" | "ft" | "m" | "sq ft" | "m²";
             /** @description lumber, or as rules.goods calls it. */
             what: string;
         };

@@ -159,7 +159,7 @@ export function KindFields({ of, change, at, without = [], enter }: Props) {
           onChange={(e) => change({ ...of, infill: e.currentTarget.value || undefined })}
           data={[{ value: "", label: pockets.length ? "choose one" : "none is gauged yet" }, ...pockets]}
           error={at("infill")}
-          description={pockets.length ? undefined : "Gauge it under Read, Assess, three times each way."}
+          description={pockets.length ? undefined : "Gauge it under Read, What's there, three times each way."}
         />
       )}
     </>

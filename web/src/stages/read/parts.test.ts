@@ -19,6 +19,7 @@ const names: Record<string, string> = {
   hidden: "Hidden",
   zones: "Zone",
   instruments: "Instrument",
+  pockets: "Pocket",
 };
 const follow = (s?: Schema): Schema | undefined => (s?.$ref ? components.schemas[s.$ref.split("/").at(-1) ?? ""] : s);
 const at = (s: Schema | undefined, path: string): Schema | undefined =>

@@ -293,6 +293,27 @@ const asked: (Omit<PartForm, "fields"> & { fields: Asked[] })[] = [
     ],
   },
   {
+    part: "pockets",
+    title: "Pockets for an infill",
+    one: "pocket",
+    empty:
+      "Cleaned, nails out: width and height gauged at three places or more each. The smallest counts; a wall of kind infill goes in.",
+    fresh: { id: "" },
+    said: (e) =>
+      given(
+        (e.widths as string[] | undefined)?.length && `widths ${(e.widths as string[]).join(", ")}`,
+        (e.heights as string[] | undefined)?.length && `heights ${(e.heights as string[]).join(", ")}`,
+        e.strip && `a strip of ${e.strip} cut out under it`,
+      ),
+    fields: [
+      { path: "id", label: "Called" },
+      { path: "widths", label: "Widths gauged", must: true },
+      { path: "heights", label: "Heights gauged", must: true },
+      { path: "allowance", label: "Less, each way" },
+      { path: "strip", label: "Floor finish that is cut out under it" },
+    ],
+  },
+  {
     part: "instruments",
     title: "Instruments",
     one: "instrument",
