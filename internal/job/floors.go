@@ -7,7 +7,7 @@ type FloorWork struct {
 	Kind    string   `json:"kind,omitempty" enum:"blocking,doubled" doc:"Default blocking."`
 	Joists  string   `json:"joists" doc:"The run of joists."`
 	Lumber  string   `json:"lumber" doc:"What its pieces are cut from."`
-	At      Length   `json:"at,omitzero" format:"length" doc:"Of a row: how far along the joists its line lies from where the run is given, the way that their angle points."`
+	At      Length   `json:"at,omitzero" format:"length" doc:"Of a row: how far along the joists its line lies from where the run is given, the way that their angle points; less than nothing: the other way."`
 	From    Length   `json:"from,omitzero" format:"length" doc:"Of a row: square to the joists, where it begins, from the first. Default the first."`
 	To      Length   `json:"to,omitzero" format:"length" doc:"Where it ends. Default the last."`
 	Lie     string   `json:"lie,omitempty" enum:"inline,staggered" doc:"Staggered: every other block on the other side of the line, so that each is nailed through the joist. Default staggered."`

@@ -42,7 +42,24 @@ func (a *asker) looks() {
 		}
 	}
 	a.ask(Ask{Count: n, At: w.Length / 2, High: .2, Text: a.tell(words.AskCount)}, Count, Number, "")
-	if len(a.w.Against) == 2 {
+	for _, e := range []struct {
+		end  framing.End
+		at   measure.Length
+		name string
+	}{{w.Start, 0, "start"}, {w.Stop, w.Length, "end"}} {
+		if e.end.Blocks && e.end.Bevel != 0 {
+			a.ask(Ask{At: e.at, High: .5, First: true, Text: a.tell(words.AskTestCut, a.end(e.name == "end"), e.end.Bevel)}, Flush, Look, "test-cut."+e.name)
+		}
+	}
+	if b := w.Behind; b != nil && len(a.w.TiedBack) > 0 {
+		a.ask(Ask{At: 0, To: w.Length, High: .5, First: true, Text: a.tell(words.AskTies, len(a.w.TiedBack), b.Of)}, Fixings, Look, "ties")
+	}
+	for _, b := range w.Beams {
+		a.ask(Ask{At: b.From, To: b.To, High: .95, First: true, Text: a.tell(words.AskBeam, b.ID, b.Entry.By)}, Fixings, Look, "beam."+b.ID)
+	}
+	if w.Hung != nil {
+		a.ask(Ask{At: w.Length / 4, To: w.Length * 3 / 4, First: true, Text: a.tell(words.AskFixingsAbove, a.w.Against[survey.Ceiling].Count)}, Fixings, Look, "")
+	} else if len(a.w.Against) == 2 {
 		a.ask(Ask{At: w.Length / 4, To: w.Length * 3 / 4, First: true, Text: a.tell(words.AskFixings, a.w.Against[survey.Floor].Count, a.w.Against[survey.Ceiling].Count)}, Fixings, Look, "")
 	}
 	a.backing()

@@ -229,7 +229,9 @@ func (a *asker) shape() {
 		}
 		a.ask(Ask{At: m.Station(), High: .3, Limit: l.Flush, Text: a.tell(words.AskFlush, other)}, Flush, Off, m.End())
 	}
-	a.ask(Ask{At: 0, To: w.Length, Limit: l.Light, Text: a.tell(words.AskLight)}, Light, Off, "")
+	if w.Hung == nil {
+		a.ask(Ask{At: 0, To: w.Length, Limit: l.Light, Text: a.tell(words.AskLight)}, Light, Off, "")
+	}
 }
 
 // capped says whether a cap lies along all of its top, in the place of a top plate.

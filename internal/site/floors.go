@@ -57,8 +57,11 @@ func (r *resolver) floor(path string, f job.FloorWork) framing.FloorWork {
 	}
 	slices.Sort(out.Centres)
 	out.Width = measure.FromMillimetres(run[0].Width)
-	at := r.optional(path+".at", f.At, 0, 100*measure.Metre).Millimetres()
+	at := r.optional(path+".at", f.At, -100*measure.Metre, 100*measure.Metre).Millimetres()
 	out.Along = geo.Point{X: cos, Y: sin}
+	if f.Kind != "doubled" {
+		r.inRoom(path+".at", run, at)
+	}
 	out.Start = geo.Point{X: run[0].At.X + cos*at, Y: run[0].At.Y + sin*at}
 	if f.Kind == "doubled" {
 		r.doubled(path, f, &out)
@@ -90,6 +93,28 @@ func (r *resolver) floor(path string, f job.FloorWork) framing.FloorWork {
 		}
 	}
 	return out
+}
+
+// inRoom refuses a row whose line lies outside the room: joists are given from one end,
+// and it was said the other way.
+func (r *resolver) inRoom(path string, run []survey.Joist, at float64) {
+	if len(r.Corners) < 3 || len(run) == 0 {
+		return
+	}
+	outline := OutlineOf(r.Solved())
+	within := func(at float64) bool {
+		return slices.ContainsFunc(run, func(j survey.Joist) bool {
+			sin, cos := math.Sincos(j.Angle * math.Pi / 180)
+			return geo.Within(outline, geo.Point{X: j.At.X + cos*at, Y: j.At.Y + sin*at})
+		})
+	}
+	switch {
+	case within(at):
+	case within(-at):
+		r.faults.Add(path, "its line lies outside the room: the joists are given from their other end; write %s", r.write(r.Doc.Units.Estimate(-at)))
+	default:
+		r.faults.Add(path, "its line lies outside the room: say how far along the joists it is from where their run is given")
+	}
 }
 
 // doubled reads a joist that is doubled: nothing of it is ours to size.

@@ -125,6 +125,10 @@ var (
 
 // Sentences of what the record tells.
 var (
-	SlipUnsaid  = sentence("cut wrong, not said how")
-	SlipMisread = sentence("misread")
+	SlipUnsaid      = sentence("cut wrong, not said how")
+	SlipMisread     = sentence("misread")
+	AskTestCut      = sentence("{0}, {1:.1}° off square: a scrap cut to it closes before the blocks are cut.")
+	AskTies         = sentence("{0} ties to {1}: each bites, its resin has cured, no stud is pulled by it.")
+	AskBeam         = sentence("Beam {0}: it stands on all its studs, the <top-plate> runs on over it, fixed as {1} named it.")
+	AskFixingsAbove = sentence("Fixings: {0} in the <top-plate>, none left out.")
 )

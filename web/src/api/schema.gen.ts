@@ -2469,7 +2469,7 @@ export interface components {
         FloorWork: {
             /**
              * Format: length
-             * @description Of a row: how far along the joists its line lies from where the run is given, the way that their angle points.
+             * @description Of a row: how far along the joists its line lies from where the run is given, the way that their angle points; less than nothing: the other way.
              */
             at?: string;
             /** @description Of one that is doubled: who designed it. No size of it is ever offered. */

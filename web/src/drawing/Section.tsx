@@ -74,17 +74,12 @@ export function Section({ drawing: d, height, stretch, pieces = true, selected, 
         ))}
         {(d.beams ?? []).map((b) => {
           const box = beamBox(d, s, b);
+          const middle = (b.from + b.to) / 2;
           return (
             <g key={b.id}>
               <title>{b.said}</title>
-              <rect
-                x={s.x(b.from)}
-                y={box.top}
-                width={s.x(b.to) - s.x(b.from)}
-                height={box.bottom - box.top}
-                className="beam-in"
-              />
-              <text x={s.x((b.from + b.to) / 2)} y={(box.top + box.bottom) / 2 + 5} textAnchor="middle" className="note">
+              <path d={band(d, b.from, b.to, box.top, box.bottom, s.x)} className="beam-in" />
+              <text x={s.x(middle)} y={(box.top(middle) + box.bottom(middle)) / 2 + 5} textAnchor="middle" className="note">
                 beam {b.id}
               </text>
             </g>

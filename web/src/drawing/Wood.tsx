@@ -38,8 +38,10 @@ function lying(p: DrawnPiece, s: Scale) {
 /** A beam lies tight under the head plate. */
 export function beamBox(d: Drawing, s: Scale, b: NonNullable<Drawing["beams"]>[number]) {
   const middle = (b.from + b.to) / 2;
-  const top = s.ceiling(middle) + 11;
-  return { top, bottom: Math.max(top + 10, s.y(middle, along(d, middle, "ceiling") - d.top - b.depth)) };
+  const under = s.ceiling(middle) + 11;
+  const high = Math.max(10, s.y(middle, along(d, middle, "ceiling") - d.top - b.depth) - under);
+  const top = (x: number) => s.ceiling(x) + 11;
+  return { top, bottom: (x: number) => top(x) + high };
 }
 
 /** Where each piece between the plates lies in the picture. */
@@ -65,7 +67,7 @@ export function laid(d: Drawing, s: Scale): { spans: Laid[]; uprights: Laid[] } 
         (h) => (h.p.kind === "header" || h.p.kind === "tab-track") && h.p.from <= p.from + 1 && h.p.to >= p.to - 1,
       )?.box;
       const beam = d.beams?.find((b) => b.from < middle && b.to > middle);
-      let top = beam ? beamBox(d, s, beam).bottom : s.ceiling(middle) + 11;
+      let top = beam ? beamBox(d, s, beam).bottom(middle) : s.ceiling(middle) + 11;
       // over or under what comes through, they meet the piece that lies there
       const crosses = spans.filter((x) => x.p.kind === "cross-piece" && x.p.from <= p.from + 1 && x.p.to >= p.to - 1);
       const under = crosses.find((x) => Math.abs(x.p.foot - p.head) < 2)?.box;
