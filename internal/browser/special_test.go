@@ -103,3 +103,75 @@ func TestBlocksBetweenJoists(t *testing.T) {
 	v.presses("Cut")
 	v.sees("K1-BL1")
 }
+
+// A duct is boxed in at a touch: its sides hang on both hands of the wall that it goes
+// through, and their rungs are cut like anything else. One undo takes a side back.
+func TestADuctIsBoxedIn(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	v.goes("/jobs/" + id + "/line")
+	v.presses("Box in a pipe or a duct")
+	v.chooses("Round", "tram duct")
+	v.presses("Box it in")
+	v.sees("E: by its two ends", "tram duct is boxed in by E, F, G, I, J", "revision 2")
+	v.presses("Kind")
+	v.sees("It hangs from the ceiling, a side of the box round tram duct", "goes from it to F")
+	v.goes("/jobs/" + id + "/mark?wall=E")
+	v.until(`document.querySelector('[data-member="E-S1"]')`)
+	v.sees("it hangs: nothing under its foot")
+	v.presses("Cut")
+	v.sees("E-RU1")
+}
+
+// What stands before masonry says how deep its bays are and where its studs are tied
+// back; a beam goes under a head plate with the name of who designed it.
+func TestMasonryBehindAndABeam(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	v.goes("/jobs/" + id + "/line?wall=A&side=kind")
+	v.sees("Masonry behind it")
+	v.presses("It stands before masonry")
+	v.sees("no wall that is there stands within 24 in behind it")
+	v.goes("/jobs/" + id + "/line?wall=C&side=kind")
+	v.presses("It stands before masonry")
+	v.sees("Between its studs and canteen wall", "revision 2")
+	v.presses("A membrane lies on the masonry's side")
+	v.sees("revision 3")
+	v.chooses("Its studs are tied back with", "resin")
+	v.sees("C-S1 at", "bridges", "revision 4")
+	v.goes("/jobs/" + id + "/line?wall=A&side=kind")
+	v.presses("Enter a beam")
+	v.types("From", "20")
+	v.types("To", "70")
+	v.types("Depth", "8")
+	v.types("Or steel", "I section")
+	v.types("Bearing at each end", "3")
+	v.presses("Enter it")
+	v.sees("say who named")
+	v.types("Named by", "an engineer")
+	v.types("On", "2026-11-03")
+	v.presses("Enter it")
+	v.sees("G1: 20 to 70, I section, named by an engineer", "revision 5")
+	v.goes("/jobs/" + id + "/mark?wall=A")
+	v.until(`document.querySelector('.beam-in')`)
+	v.sees("beam G1")
+}
+
+// A pocket is gauged under Read and an infill goes into it: three times each way, or it
+// is refused where it stands.
+func TestAPocketIsGaugedUnderRead(t *testing.T) {
+	t.Parallel()
+	v := visit(t, 1280, 900, true)
+	v.goes("/jobs/" + id + "/read?side=there")
+	v.presses("What's there")
+	v.until(`document.querySelector('[aria-label="Add a pocket"]')`)
+	v.presses("Add a pocket")
+	v.types("Called", "serving hatch")
+	v.types("Widths gauged", "36, 35 7/8")
+	v.types("Heights gauged", "48, 48 1/8, 48")
+	v.presses("Keep")
+	v.sees("gauge width and height at three points or more each")
+	v.types("Widths gauged", "36, 35 7/8, 36")
+	v.presses("Keep")
+	v.sees("widths 36 in, 35 7/8 in, 36 in", "revision 2")
+}

@@ -66,7 +66,7 @@ export function FloorWork() {
     const names: Length[] = doubled ? ["long"] : ["at", "from", "to"];
     for (const name of names) if (one[name]) next[name] = one[name];
     const seams = one.seams
-      .split(/[,;]/)
+      .split(d.units === "metric" ? /;|,(?!\d)/ : /[,;]/)
       .map((s) => s.trim())
       .filter(Boolean);
     if (doubled)

@@ -65,6 +65,32 @@ export function PartEditor({ form, entry, fresh, close }: Props) {
   );
 }
 
+interface LengthsProps {
+  label: string;
+  value: string[];
+  fault?: string;
+  set: (to: string[] | undefined) => void;
+}
+
+/** Lengths in a row: what is typed stays as it is typed, spaces too. */
+function Lengths({ label, value, fault, set }: LengthsProps) {
+  const { job } = useJobContext();
+  const [text, setText] = useState(value.join(", "));
+  return (
+    <TextInput
+      label={`${label}, with commas between`}
+      value={text}
+      error={fault}
+      onChange={(x) => {
+        const now = x.currentTarget.value;
+        setText(now);
+        const parts = now.split(job.document.units === "metric" ? /,(?!\d)/ : ",").map((t) => t.trim());
+        set(now.trim() === "" ? undefined : parts.filter((t, i) => t !== "" || i < parts.length - 1));
+      }}
+    />
+  );
+}
+
 interface OneProps {
   f: Field;
   e: Entry;
@@ -119,19 +145,7 @@ function One({ f, e, set, fault, lock }: OneProps) {
       );
     case "lengths":
       return (
-        <TextInput
-          label={`${f.label}, with commas between`}
-          value={((value as string[]) ?? []).join(", ")}
-          error={fault}
-          onChange={(x) =>
-            set(
-              f.path,
-              x.currentTarget.value === ""
-                ? undefined
-                : x.currentTarget.value.split(d.units === "metric" ? /,(?!\d)/ : ",").map((t) => t.trim()),
-            )
-          }
-        />
+        <Lengths label={f.label} value={(value as string[] | undefined) ?? []} fault={fault} set={(to) => set(f.path, to)} />
       );
     case "rows":
       return <Rows f={f} rows={(value as Record<string, string>[]) ?? []} set={(rows) => set(f.path, rows)} fault={fault} />;
