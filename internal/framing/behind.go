@@ -14,6 +14,7 @@ type Behind struct {
 	Bulge    measure.Length // how far it comes into the room: by leaning over its full height, by bulging
 	Gap      measure.Length // wanted between the studs and it, at least
 	Asked    bool           // somebody said what stands between; else it follows from the line alone
+	Damp     bool           // it is masonry or concrete, as somebody said
 	Membrane bool
 	Ties     wood.Anchor    // hold its studs back to it; without a kind there are none
 	At       measure.Length // how high they sit over the floor
@@ -136,8 +137,8 @@ func (furring) check(f *framer, _ Part, _ Found) {
 		}
 		f.find(Note, "bays-behind", w.Length/2, nil, tell(words.BaysBehindAreDeep, low, high), tell(words.InsulationWithoutAGap))
 	}
-	if b.Asked && !b.Membrane {
-		f.find(Warn, "membrane-behind", w.Length/2, nil, tell(words.NoMembraneBehind, b.Of), tell(words.AskWhatDampWants))
+	if level := map[bool]Level{true: Warn, false: Note}[b.Asked]; !b.Membrane && (b.Asked || b.Damp) {
+		f.find(level, "membrane-behind", w.Length/2, nil, tell(words.NoMembraneBehind, b.Of), tell(words.AskWhatDampWants))
 	}
 	if b.Ties.By == "" {
 		return

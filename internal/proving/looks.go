@@ -55,7 +55,8 @@ func (a *asker) looks() {
 		a.ask(Ask{At: 0, To: w.Length, High: .5, First: true, Text: a.tell(words.AskTies, len(a.w.TiedBack), b.Of)}, Fixings, Look, "ties")
 	}
 	for _, b := range w.Beams {
-		a.ask(Ask{At: b.From, To: b.To, High: .95, First: true, Text: a.tell(words.AskBeam, b.ID, b.Entry.By)}, Fixings, Look, "beam."+b.ID)
+		a.ask(Ask{At: b.From, To: b.To, High: .95, First: true, Text: a.tell(words.AskBeam, b.ID, b.Entry.By)}, Bearing, Look, "beam."+b.ID)
+		a.ask(Ask{At: b.From, High: .9, First: true, Text: a.tell(words.AskPhotoBeam, b.ID)}, Hidden, Photo, "beam."+b.ID)
 	}
 	if w.Hung != nil {
 		a.ask(Ask{At: w.Length / 4, To: w.Length * 3 / 4, First: true, Text: a.tell(words.AskFixingsAbove, a.w.Against[survey.Ceiling].Count)}, Fixings, Look, "")

@@ -45,6 +45,9 @@ func (a *asker) openings() {
 			}
 		}
 		a.ask(Ask{At: o.Left(), To: o.Right(), High: .85, Limit: l.Head, Text: a.tell(words.AskHead, o.ID), Plus: a.tell(words.SideRightHigh), Minus: a.tell(words.SideLeftHigh)}, Head, Off, o.ID)
+		if a.w.Wall.Steel != nil && o.Header.OnEdge { // a box of steel hangs by itself
+			a.ask(Ask{At: o.Centre, High: .85, Limit: l.Head, Text: a.tell(words.AskDip, o.ID), Plus: a.tell(words.SideHigh), Minus: a.tell(words.SideLow)}, Head, Off, o.ID+".dip")
+		}
 		if t := o.Tied; t != nil && t.Opening != o.ID {
 			a.ask(Ask{At: o.Centre, High: .9, Limit: l.Head, Text: a.tell(words.AskHeadAlong, o.ID, t.Opening), Plus: a.tell(words.SideHigh), Minus: a.tell(words.SideLow)}, HeadAlong, Off, o.ID)
 		}

@@ -29,8 +29,8 @@ func TestLinesThatCannotBeLeaveTheJobAsItWas(t *testing.T) {
 		"out of the room": {
 			said{"by": "parallel", "face": "yard wall", "at": "500 in"}, "edits[0].wall.line", []string{"no part of it lies inside the room"},
 		},
-		"shorter than two studs": {
-			said{"by": "parallel", "face": "yard wall", "at": "20 in", "parts": []said{{"length": "2 in"}}}, "edits[0].wall", []string{"two end studs"},
+		"shorter than a stud is thick": {
+			said{"by": "parallel", "face": "yard wall", "at": "20 in", "parts": []said{{"length": "1 in"}}}, "edits[0].wall", []string{"shorter than a stud is thick"},
 		},
 		"off itself": {
 			said{"by": "parallel", "face": "E", "at": "20 in"}, "edits[0].wall.line.face", []string{"E"},

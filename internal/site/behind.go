@@ -28,7 +28,7 @@ func (r *resolver) setBehind() {
 		}
 		lean, _ := room.WorstLean(e.Leans, r.RoughHeight())
 		bulge, _ := room.Bulge(e.Waves)
-		out := &framing.Behind{Of: e.ID, Lean: measure.FromMillimetres(math.Max(lean, 0)), Bulge: measure.FromMillimetres(bulge)}
+		out := &framing.Behind{Of: e.ID, Damp: e.Material == "masonry" || e.Material == "concrete", Lean: measure.FromMillimetres(math.Max(lean, 0)), Bulge: measure.FromMillimetres(bulge)}
 		out.Off = framing.Span{Start: measure.FromMillimetres(face.Out(off.From)), End: measure.FromMillimetres(face.Out(off.To))}
 		if b := w.Behind; b != nil {
 			u := r.Doc.Units

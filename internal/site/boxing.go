@@ -286,7 +286,7 @@ func (b *boxing) side(from, to geo.Point, body string) {
 	if len(name) > 100 {
 		name = name[:100]
 	}
-	w := job.Wall{ID: id, Name: name, From: Placed(from, u), To: Placed(to, u), Body: body, Lumber: b.wood.ID, Boxes: b.o.ID}
+	w := job.Wall{ID: id, Name: name, From: Placed(from, u), To: Placed(to, u), Body: body, Lumber: b.wood.ID, Boxes: b.o.ID, Boards: "back", Unfilled: true}
 	if b.o.Rises && b.Concrete && !b.wood.Treated {
 		if k := slices.IndexFunc(b.Site.Lumber, func(l *wood.Lumber) bool { return l.Treated && !l.Track && l.Depth == b.wood.Depth }); k >= 0 {
 			w.Bottom = []string{b.Site.Lumber[k].ID}

@@ -131,4 +131,6 @@ var (
 	AskTies         = sentence("{0} ties to {1}: each bites, its resin has cured, no stud is pulled by it.")
 	AskBeam         = sentence("Beam {0}: it stands on all its studs, the <top-plate> runs on over it, fixed as {1} named it.")
 	AskFixingsAbove = sentence("Fixings: {0} in the <top-plate>, none left out.")
+	AskPhotoBeam    = sentence("Photo of both ends of beam {0}, before they are covered.")
+	AskDip          = sentence("Header of {0} in its middle: how far it is off the straight line between its ends.")
 )

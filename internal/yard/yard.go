@@ -335,6 +335,10 @@ func (c *counter) layers(w *work.Wall) {
 		all = append(all[:len(all):len(all)], framing.Layer{What: c.r.Rules.Tell(words.MembraneBehind)})
 	}
 	per := c.r.Rules.Units.Pick(12*measure.Inch, measure.Metre).Millimetres()
+	if h := w.Wall.Hung; h != nil && h.Rungs { // the ladder is boarded from below
+		under := w.Wall.Length.Millimetres() * ((h.Out.Start+h.Out.End).Millimetres()/2 + w.Wall.Lumber.Depth.Millimetres())
+		c.add(name{what: "layer", layer: c.r.Rules.Tell(words.BoardUnderTheBox), stock: c.r.Board}, Faces, w.Wall.ID, under/per/per)
+	}
 	for _, l := range all {
 		if l.Thick > 0 && !l.Solid() {
 			continue

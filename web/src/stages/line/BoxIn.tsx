@@ -48,7 +48,7 @@ export function BoxIn({ pick }: { pick: (wall: string) => void }) {
       )}
       {of && (
         <form
-          className="line-form"
+          className="box-in"
           onSubmit={(e) => {
             e.preventDefault();
             box();
