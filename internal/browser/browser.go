@@ -35,7 +35,8 @@ func Open(parent context.Context, width, height int64) (ctx context.Context, clo
 // showed instead.
 func Until(ctx context.Context, expression string) error {
 	deadline := time.Now().Add(60 * time.Second)
-	for {
+	for pause := 20 * time.Millisecond; ; pause = min(2*pause, 160*time.Millisecond) { // a look lays the page out: few are enough
+
 		ok, err := chromedp.Run(ctx, chromedp.Evaluate[bool]("!!("+expression+")"))
 		if err == nil && ok {
 			return nil
@@ -44,7 +45,7 @@ func Until(ctx context.Context, expression string) error {
 			text, _ := chromedp.Run(ctx, chromedp.Evaluate[string]("document.body.innerText"))
 			return fmt.Errorf("waiting for %s; last error %v; the page shows:\n%s", expression, err, text)
 		}
-		time.Sleep(40 * time.Millisecond)
+		time.Sleep(pause)
 	}
 }
 
