@@ -71,7 +71,7 @@ func (furring) lie(f *framer, _ Part, _ Found) {
 		deep := w.Lumber.Depth
 		f.Deep = append(f.Deep, BayBehind{})
 		bay := &f.Deep[len(f.Deep)-1]
-		if bay.From, bay.To = at, m.From; m.From <= at {
+		if bay.From, bay.To = at, m.From; m.From-at < f.rules.slot() {
 			f.Deep = f.Deep[:len(f.Deep)-1]
 		} else {
 			middle := at + (m.From-at)/2

@@ -28,7 +28,7 @@ type TieBack struct {
 	Member string `json:"member"`
 	At     string `json:"at" doc:"Station of its middle."`
 	Gap    string `json:"gap" doc:"To the masonry at its foot: what the tie bridges."`
-	Bite   string `json:"bite,omitempty" doc:"What of it is in the masonry, where its length is given."`
+	Bite   string `json:"bite,omitempty" doc:"What of it is in the masonry, where its length is given; 0: it doesn't reach."`
 }
 
 func (s *writer) behind(w *work.Wall) *Behind {
@@ -46,7 +46,7 @@ func (s *writer) behind(w *work.Wall) *Behind {
 	for _, x := range w.TiedBack {
 		one := TieBack{Member: x.Member, At: u.Write(x.At), Gap: u.Say(x.Gap, half)}
 		if b.Ties.Length > 0 {
-			one.Bite = u.Say(x.Bite, half)
+			one.Bite = u.Say(max(x.Bite, 0), half)
 		}
 		out.Ties = append(out.Ties, one)
 	}

@@ -5841,7 +5841,7 @@ export interface components {
         PlanTieBack: {
             /** @description Station of its middle. */
             at: string;
-            /** @description What of it is in the masonry, where its length is given. */
+            /** @description What of it is in the masonry, where its length is given; 0: it doesn't reach. */
             bite?: string;
             /** @description To the masonry at its foot: what the tie bridges. */
             gap: string;

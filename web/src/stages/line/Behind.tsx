@@ -103,30 +103,37 @@ export function Behind({ wall, worked, set, at }: Props) {
           <p>
             Between its studs and {b.of}: <Len text={b.least} /> where that comes nearest, <Len text={b.most} /> at the foot.
           </p>
-          {b.bays.length > 0 && (
-            <ul className="plain counts quiet" aria-label="Bays behind it">
-              {b.bays.map((x) => (
-                <li key={x.from}>
-                  <Len text={bare(x.from)} /> to <Len text={bare(x.to)} />: <Len text={x.least} /> to <Len text={x.most} /> deep,
-                  from the board's back
-                </li>
-              ))}
-            </ul>
-          )}
-          {b.ties.length > 0 && (
-            <ul className="plain counts" aria-label="Ties to the masonry">
-              {b.ties.map((t) => (
-                <li key={t.at}>
-                  {t.member} at <Len text={bare(t.at)} />: bridges <Len text={t.gap} />
-                  {t.bite && (
+          {b.bays.length > 0 && <p>Its bays, from the board's back to the masonry:</p>}
+          <ul className="plain behind quiet" aria-label="Bays behind it">
+            {b.bays.map((x) => (
+              <li key={x.from}>
+                <span>
+                  <Len text={bare(x.from)} /> to <Len text={bare(x.to)} />: <Len text={x.least} />
+                  {x.most !== x.least && (
+                    <>
+                      {" "}
+                      to <Len text={x.most} />
+                    </>
+                  )}
+                </span>
+              </li>
+            ))}
+          </ul>
+          <ul className="plain behind" aria-label="Ties to the masonry">
+            {b.ties.map((t) => (
+              <li key={t.at} className={t.bite === "0" ? "is-stop" : ""}>
+                <span>
+                  {t.member} at <Len text={bare(t.at)} /> bridges <Len text={t.gap} />
+                  {t.bite === "0" && ", and doesn't reach"}
+                  {t.bite && t.bite !== "0" && (
                     <>
                       , bites <Len text={t.bite} />
                     </>
                   )}
-                </li>
-              ))}
-            </ul>
-          )}
+                </span>
+              </li>
+            ))}
+          </ul>
         </>
       )}
     </>
