@@ -5,6 +5,7 @@ import "../../drawing/drawing.css";
 import { Len } from "../../drawing/Len";
 import { bare } from "../../entry/bare";
 import { LengthEdit, LengthField } from "../../entry/LengthField";
+import { NumberField } from "../../entry/NumberField";
 import { Removable, without } from "../../entry/Removable";
 import { useEntry } from "../../entry/useEntry";
 
@@ -19,11 +20,26 @@ interface Props {
 type Layer = NonNullable<Wall["layers"]>[number];
 const usual = ["Sheathing", "Membrane", "Air gap", "Cladding", "Fire board", "Service void", "Insulation", "Board"];
 
+/** The layer that one lies on, on its own face; -1: it lies on the studs. */
+export const under = (all: Layer[], i: number) => all.slice(0, i).findLastIndex((l) => l.face === all[i]?.face);
+
+/** A list with two of its entries in each other's place. */
+export const swapped = <T,>(all: T[], i: number, j: number): T[] =>
+  all.map((x, k) => (k === i ? (all[j] ?? x) : k === j ? (all[i] ?? x) : x));
+
 /** What lies on its studs, from them outwards, and what is asked of such walls. */
 export function Layers({ wall, worked, drawing, set, at }: Props) {
   const { job } = useJobContext();
   const all = wall.layers ?? [];
-  const { one, setOne, send } = useEntry({ what: "", thickness: "", face: "out", lap: "", reach: "", joint: "" });
+  const { one, setOne, send } = useEntry({
+    what: "",
+    thickness: "",
+    face: "out",
+    lap: "",
+    reach: "",
+    joint: "",
+    density: undefined as number | undefined,
+  });
   const outside = all.some((l) => l.face === "out");
   const length = (label: string, name: "thickness" | "lap" | "reach") => (
     <LengthField
@@ -62,6 +78,11 @@ export function Layers({ wall, worked, drawing, set, at }: Props) {
           ),
         }))}
         take={(i) => set({ layers: without(all, i) })}
+        up={{
+          can: (i) => under(all, i) >= 0,
+          go: (i) => set({ layers: swapped(all, i, under(all, i)) }),
+          said: "nearer the studs",
+        }}
       />
       <form
         className="line-form"
@@ -115,6 +136,12 @@ export function Layers({ wall, worked, drawing, set, at }: Props) {
           {length("Lap, if any", "lap")}
           {length("Up past the frame, if it goes", "reach")}
         </div>
+        <NumberField
+          label="Weighs, kg/m³, else by its name"
+          value={one.density}
+          error={at(`layers[${all.length}].density`)}
+          change={(density) => setOne({ ...one, density })}
+        />
         <Button type="submit" h={48} variant="default" disabled={!one.what || !one.thickness}>
           Add the layer
         </Button>
