@@ -63,6 +63,15 @@ func TestABeamUnderTheHeadPlate(t *testing.T) {
 	assert.NotContains(t, codesOf(Frame(wall(168*in, beamFrom(40*in, 130*in)), concrete, level(2440), Found{})), "beam-path")
 }
 
+// The farthest joint that the stock lets would lie over the beam: it lies before it.
+func TestTheHeadPlateIsWholeOverABeam(t *testing.T) {
+	f := Frame(wall(240*in, beamFrom(150*in, 200*in)), rules, level(2440), Found{})
+	top := byKind(f, wood.TopPlate)
+	require.Len(t, top, 2)
+	assert.LessOrEqual(t, top[1].From, 150*in)
+	assert.NotContains(t, codesOf(f), "plate-over-beam")
+}
+
 // A door under it: its cripples end under the beam too; a head that comes into the beam
 // is stopped, and so is an opening where the beam bears.
 func TestADoorUnderABeam(t *testing.T) {

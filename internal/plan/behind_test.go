@@ -115,4 +115,10 @@ func TestLayersAreBoughtAndWeighed(t *testing.T) {
 	assert.Zero(t, p.Walls[0].Raising.Weights.Before)
 	d.Walls[0].Layers[0].Density = 700
 	assert.InDelta(t, 63, computed(t, d).Walls[0].Raising.Weights.Layers, 0.1)
+	// on a face that can't be reached once it stands, it goes up with the frame
+	d.Walls[0].From.Y, d.Walls[0].To.Y = job.L("250 mm"), job.L("250 mm")
+	d.Walls[0].Layers[0].Face, d.Walls[0].Raise = "in", &job.Raise{Way: "tilt"}
+	up := computed(t, d).Walls[0].Raising
+	assert.InDelta(t, 63, up.Weights.Before, 0.1)
+	assert.Greater(t, up.Weight, 63.0)
 }

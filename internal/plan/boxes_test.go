@@ -8,10 +8,14 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
+	"homalos/internal/framing"
+	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/measure"
 	"homalos/internal/site"
+	"homalos/internal/survey"
 )
 
 // boxRoom is a room of 4000 × 3000, its ceiling 2400 over a level floor, with a pipe in
@@ -216,4 +220,82 @@ func TestAReturnIsFilled(t *testing.T) {
 	}
 	d.Walls = []job.Wall{wall(40)}
 	assert.NotEmpty(t, site.Check(d))
+}
+
+// Wherever a pipe or a duct lies in a room that is not quite square: its box keeps the
+// room that it wants, no side stands in another or past a wall, and what hangs closes with
+// a ladder from side to side or to the wall.
+func TestAnyPipeOrDuctIsBoxedIn(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		u := rapid.SampledFrom([]measure.System{measure.Imperial, measure.Metric}).Draw(t, "units")
+		mm := func(v float64) job.Length { return job.Exactly(u.Estimate(v), u) }
+		d := empty(u)
+		skew := rapid.Float64Range(-200, 200).Draw(t, "skew")
+		at := [4]geo.Point{{}, {X: 4000}, {X: 4000 + skew, Y: 3000}, {Y: 3000 - skew}}
+		for i := range at {
+			d.Survey.Corners = append(d.Survey.Corners, job.Corner{ID: fmt.Sprint(i + 1)})
+			d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: fmt.Sprint("t", i), Kind: "length", From: fmt.Sprint(i + 1), To: fmt.Sprint((i+1)%4 + 1), Value: mm(at[i].Distance(at[(i+1)%4]))})
+		}
+		d.Survey.Ties = append(d.Survey.Ties, job.Tie{ID: "d", Kind: "length", From: "1", To: "3", Value: mm(at[0].Distance(at[2]))})
+		o := job.Obstruction{ID: "it", Kind: "pipe", Width: mm(rapid.Float64Range(20, 300).Draw(t, "wide")), Clear: &job.Clearance{Side: mm(rapid.Float64Range(5, 60).Draw(t, "side")), Below: mm(20)}}
+		x, y := rapid.Float64Range(320, 3600).Draw(t, "x"), rapid.Float64Range(320, 2600).Draw(t, "y")
+		place := func(x, y float64) *job.Place { return &job.Place{X: mm(x), Y: mm(y)} }
+		o.From, o.To = place(x, y), place(x, y)
+		if o.Rises = rapid.Bool().Draw(t, "rises"); !o.Rises {
+			o.Headroom = mm(2100)
+			long := rapid.Float64Range(700, 2000).Draw(t, "long")
+			if rapid.Bool().Draw(t, "up") {
+				o.To = place(x, min(y+long, 2930))
+				o.From = place(x, max(min(y, 2930-long), 60))
+			} else {
+				o.To = place(min(x+long, 3930), y)
+				o.From = place(max(min(x, 3930-long), 60), y)
+			}
+		}
+		d.Survey.Obstructions = []job.Obstruction{o}
+		s, faults := site.Of(d)
+		require.Empty(t, faults)
+		walls, err := s.BoxIn("it", "batten")
+		if err != nil {
+			return // between two walls: it says so
+		}
+		d.Walls = walls
+		s, faults = site.Of(d)
+		require.Empty(t, faults)
+		assert.Empty(t, s.Crossed, "a side stands in another")
+		room := site.OutlineOf(s.Solved())
+		ladders := 0
+		for _, w := range s.Walls {
+			for _, p := range w.Footprint() {
+				in := geo.Point{X: p.X + (2000-p.X)/6000, Y: p.Y + (1500-p.Y)/6000} // a third of a millimetre inside
+				assert.True(t, geo.Within(room, in), "%s comes past a wall at %v", w.ID, p)
+			}
+			if w.Hung != nil && w.Hung.Rungs {
+				ladders++
+				assert.Positive(t, w.Hung.Out.Start)
+				assert.Positive(t, w.Hung.Out.End)
+			}
+			for _, f := range framing.Frame(w, s.Rules, &survey.Wary{Model: &survey.Model{}}, s.Found()).Findings {
+				assert.NotContains(t, []string{"box-too-tight", "pipe-in-stud", "stands-in-the-way"}, f.Code, "%s: %s", w.ID, f.Text)
+			}
+		}
+		corners := 0
+		for _, m := range s.Meets {
+			if m.Other != nil {
+				corners++
+			}
+		}
+		if o.Rises {
+			assert.Equal(t, []int{0, 0, 1, 2, 4}[len(walls)], corners, "its free corners are closed")
+		} else {
+			assert.Equal(t, 1, ladders)
+		}
+	})
+}
+
+// empty is a job without readings or walls, to lay things in.
+func empty(u measure.System) job.Document {
+	mm := func(v float64) job.Length { return job.Exactly(measure.FromMillimetres(v), u) }
+	return job.Document{Format: job.Format, Name: "Bare", Units: u, Survey: &job.Survey{},
+		Lumber: []job.Lumber{{ID: "batten", Thickness: mm(45), Depth: mm(45), Stock: []job.Length{mm(3600)}}}}
 }

@@ -130,6 +130,15 @@ func (b *boxing) rise() {
 			reach[i], walled[i] = far, true
 		}
 	}
+	for i := range dirs[:2] { // no side is shorter than a stud is thick
+		if short := b.wood.Thickness.Millimetres() + 1 - reach[i] - reach[i+2]; short > 0 {
+			if walled[i] {
+				reach[i+2] += short
+			} else {
+				reach[i] += short
+			}
+		}
+	}
 	for i, d := range dirs {
 		if walled[i] {
 			continue
@@ -214,6 +223,13 @@ func (b *boxing) hangAlong(ux, uy, half float64, met [2]bool) bool {
 	for i, s := range [2]float64{-1, 1} {
 		end := geo.Point{X: b.c.X + ux*s*(half-2), Y: b.c.Y + uy*s*(half-2)}
 		free[i] = !met[i] && b.farther(end, ux*s, uy*s)
+	}
+	if short := b.wood.Thickness.Millimetres() + 1 - reach[0] - reach[1]; short > 0 && (free[0] || free[1]) {
+		if walled[0] { // so that a side goes across its end
+			reach[1] += short
+		} else {
+			reach[0] += short
+		}
 	}
 	at := func(along, off float64, n [2]float64) geo.Point {
 		return geo.Point{X: b.c.X + ux*along + n[0]*off, Y: b.c.Y + uy*along + n[1]*off}
