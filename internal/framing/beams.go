@@ -83,7 +83,9 @@ func (beamed) lie(f *framer, p Part, _ Found) {
 		middle := b.From + (b.To-b.From)/2
 		base := f.topElevation(p, middle) - (f.topStack(middle)).Millimetres()
 		for n := range b.Entry.Plies {
-			m := Member{Kind: wood.Beam, Lumber: b.Entry.Lumber, From: b.From, To: b.To, Known: true, State: Ready, Exact: b.To - b.From, Base: base, Layer: n, Why: f.rules.Tell(words.NamedBy, b.Entry.By, b.Entry.When)}
+			m := Member{Kind: wood.Beam, Lumber: b.Entry.Lumber, From: b.From, To: b.To, Known: true,
+				State: Ready, Exact: b.To - b.From, Base: base, Layer: n, Why: f.rules.Tell(words.NamedBy,
+					b.Entry.By, b.Entry.When)}
 			m.Sum = []Line{{What: f.rules.Tell(words.BeamFromEndToEnd), Value: m.Exact}}
 			m.Cut = wood.Beam.Round(m.Exact, f.rules.Mark)
 			f.Members = append(f.Members, m)
@@ -101,11 +103,13 @@ func (beamed) check(f *framer, _ Part, found Found) {
 				under = append(under, m.ID)
 			}
 		}
-		f.find(Note, "beam-entry", middle, nil, tell(words.BeamAsNamed, b.ID, b.Entry.By, b.Entry.When, b.To-b.From, b.Entry.Each), tell(words.InspectorSeesTheBearing))
+		f.find(Note, "beam-entry", middle, nil, tell(words.BeamAsNamed, b.ID, b.Entry.By, b.Entry.When,
+			b.To-b.From, b.Entry.Each), tell(words.InspectorSeesTheBearing))
 		n := measure.Length(b.studs(t))
 		for i, side := range [][2]measure.Length{{b.From, b.From + n*t}, {b.To - n*t, b.To}} {
 			if !w.freeOfOpenings(side) {
-				f.find(Stop, "beam-bears-on-opening", side[0], under, tell(words.BeamBearsOnAnOpening, b.ID, side[0], side[1]), tell(words.MoveTheOpeningClear))
+				f.find(Stop, "beam-bears-on-opening", side[0], under,
+					tell(words.BeamBearsOnAnOpening, b.ID, side[0], side[1]), tell(words.MoveTheOpeningClear))
 			}
 			stands := 0
 			for _, m := range f.Members {
@@ -114,18 +118,22 @@ func (beamed) check(f *framer, _ Part, found Found) {
 				}
 			}
 			if w.freeOfOpenings(side) && stands < int(n) {
-				f.find(Stop, "beam-bears-on-nothing", side[0], under, tell(words.BeamWantsStuds, b.ID, int(n), side[0], side[1]), tell(words.MakeRoomForThem))
+				f.find(Stop, "beam-bears-on-nothing", side[0], under,
+					tell(words.BeamWantsStuds, b.ID, int(n), side[0], side[1]), tell(words.MakeRoomForThem))
 			}
 			if under := f.underBeam(found, side); !under && !b.Entry.has([2]string{"under-left", "under-right"}[i]) {
-				f.find(Warn, "beam-path", side[0], nil, tell(words.UnderTheBeamsEnd, b.ID, side[0], side[1]), tell(words.FollowItToTheGround))
+				f.find(Warn, "beam-path", side[0], nil, tell(words.UnderTheBeamsEnd, b.ID, side[0], side[1]),
+					tell(words.FollowItToTheGround))
 			}
 		}
 		if b.Packing(w) < 0 {
-			f.find(Warn, "beam-thicker", middle, nil, tell(words.BeamIsThicker, b.ID, -b.Packing(w)), tell(words.AskTheEngineer))
+			f.find(Warn, "beam-thicker", middle, nil, tell(words.BeamIsThicker, b.ID, -b.Packing(w)),
+				tell(words.AskTheEngineer))
 		}
 		for _, m := range f.Members {
 			if m.Kind.Row().Plate && surfaceOf(m.Kind) == survey.Ceiling && m.From > b.From && m.From < b.To {
-				f.find(Warn, "plate-over-beam", m.From, []string{m.ID}, tell(words.HeadPlateIsJoinedOverBeam, m.From, b.ID), tell(words.BuyLongerStickForThis))
+				f.find(Warn, "plate-over-beam", m.From, []string{m.ID},
+					tell(words.HeadPlateIsJoinedOverBeam, m.From, b.ID), tell(words.BuyLongerStickForThis))
 			}
 		}
 	}
@@ -138,7 +146,9 @@ func (beamed) check(f *framer, _ Part, found Found) {
 		if top := f.heights.EstimateAll([][]survey.Term{over})[0]; top.Known {
 			room := top.Value - f.topStack(o.Centre).Millimetres() - f.heads[i].level() - (o.headOver() + o.Header.Height()).Millimetres()
 			if room < -0.5 {
-				f.about(o, Stop, "header-in-beam", o.Centre, []wood.Kind{wood.HeaderPly, wood.Cripple, wood.Jack}, tell(words.HeaderStandsInBeam, o.ID, b.ID, f.length(-room)), tell(words.LowerTheHead))
+				f.about(o, Stop, "header-in-beam", o.Centre,
+					[]wood.Kind{wood.HeaderPly, wood.Cripple, wood.Jack}, tell(words.HeaderStandsInBeam, o.ID,
+						b.ID, f.length(-room)), tell(words.LowerTheHead))
 			}
 		}
 	}

@@ -126,19 +126,23 @@ func (furring) check(f *framer, _ Part, _ Found) {
 	}
 	switch {
 	case least < 0:
-		f.find(Stop, "stands-in-masonry", at, all, tell(words.StandsInTheMasonry, b.Of, at, -least), tell(words.MoveItOffTheMasonry))
+		f.find(Stop, "stands-in-masonry", at, all, tell(words.StandsInTheMasonry, b.Of, at, -least),
+			tell(words.MoveItOffTheMasonry))
 	case b.Asked && least < b.Gap:
-		f.find(Warn, "gap-behind", at, nil, tell(words.GapBehindIsLess, b.Of, at, least, b.Gap), tell(words.MoveItOffTheMasonry))
+		f.find(Warn, "gap-behind", at, nil, tell(words.GapBehindIsLess, b.Of, at, least, b.Gap),
+			tell(words.MoveItOffTheMasonry))
 	}
 	if len(f.Deep) > 0 {
 		low, high := f.Deep[0].Least, f.Deep[0].Most
 		for _, x := range f.Deep {
 			low, high = min(low, x.Least), max(high, x.Most)
 		}
-		f.find(Note, "bays-behind", w.Length/2, nil, tell(words.BaysBehindAreDeep, low, high), tell(words.InsulationWithoutAGap))
+		f.find(Note, "bays-behind", w.Length/2, nil, tell(words.BaysBehindAreDeep, low, high),
+			tell(words.InsulationWithoutAGap))
 	}
 	if level := map[bool]Level{true: Warn, false: Note}[b.Asked]; !b.Membrane && (b.Asked || b.Damp) {
-		f.find(level, "membrane-behind", w.Length/2, nil, tell(words.NoMembraneBehind, b.Of), tell(words.AskWhatDampWants))
+		f.find(level, "membrane-behind", w.Length/2, nil, tell(words.NoMembraneBehind, b.Of),
+			tell(words.AskWhatDampWants))
 	}
 	if b.Ties.By == "" {
 		return
@@ -146,7 +150,8 @@ func (furring) check(f *framer, _ Part, _ Found) {
 	need := b.Ties.Means().UsualBite(f.rules.Units)
 	for _, t := range f.TiedBack {
 		if b.Ties.Length > 0 && t.Bite < need {
-			f.find(Stop, "tie-short", t.At, []string{t.Member}, tell(words.TieBitesTooLittle, t.Member, max(t.Bite, 0), need), tell(words.TakeLongerTies, t.Gap+need))
+			f.find(Stop, "tie-short", t.At, []string{t.Member},
+				tell(words.TieBitesTooLittle, t.Member, max(t.Bite, 0), need), tell(words.TakeLongerTies, t.Gap+need))
 		}
 	}
 	text := tell(words.TiedBackAt, len(f.TiedBack), b.Of, tell(b.Ties.Means().Many), b.At)

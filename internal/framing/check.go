@@ -80,12 +80,15 @@ func (f *framer) checkPlateDepth() {
 			continue
 		}
 		told[m.Lumber] = true
-		f.find(Warn, "plate-depth", m.From, []string{m.ID}, f.rules.Tell(words.PlateDeepStuds, m.Lumber.ID, m.Lumber.Depth, studs), f.rules.Tell(words.TakePlatesAsDeepAs))
+		f.find(Warn, "plate-depth", m.From, []string{m.ID},
+			f.rules.Tell(words.PlateDeepStuds, m.Lumber.ID, m.Lumber.Depth,
+				studs), f.rules.Tell(words.TakePlatesAsDeepAs))
 	}
 }
 
 func (f *Laid) find(level Level, code string, at measure.Length, ids []string, text, fix string) {
-	f.Findings = append(f.Findings, Finding{Code: code, Level: level, Placed: true, At: at, Members: ids, Text: text, Fix: fix})
+	f.Findings = append(f.Findings, Finding{Code: code, Level: level, Placed: true, At: at, Members: ids,
+		Text: text, Fix: fix})
 }
 
 // meets gives the stations between which an obstruction, with its side
@@ -157,7 +160,8 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 				ids = append(ids, m.ID)
 			}
 		}
-		f.find(Stop, "stands-in-the-way", from+(to-from)/2, ids, f.rules.Tell(words.StandsInTheWay, o.name(), from, to), f.rules.Tell(words.EndTheWallAtIt, o.ID))
+		f.find(Stop, "stands-in-the-way", from+(to-from)/2, ids,
+			f.rules.Tell(words.StandsInTheWay, o.name(), from, to), f.rules.Tell(words.EndTheWallAtIt, o.ID))
 		return
 	}
 	for _, m := range f.Members {
@@ -169,7 +173,8 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 	n, _ := f.notch(o)
 	f.Notches = append(f.Notches, n)
 	if ids == nil {
-		f.find(Note, "pipe-in-plate", at, nil, f.rules.Tell(words.ComesUpThroughBottomPlate, o.name(), f.Wall.Tape(at, at)), f.rules.Tell(words.KeepFixingsOff, n.Say(f.rules)))
+		f.find(Note, "pipe-in-plate", at, nil, f.rules.Tell(words.ComesUpThroughBottomPlate, o.name(),
+			f.Wall.Tape(at, at)), f.rules.Tell(words.KeepFixingsOff, n.Say(f.rules)))
 		return
 	}
 	fix, apply := f.rules.Tell(words.MoveLayoutWallSoNo), Remedy("")
@@ -182,7 +187,8 @@ func (f *framer) checkRising(o Obstruction, from, to measure.Length) {
 	if clear {
 		fix, apply = f.rules.Tell(words.HookTapeOnOtherEnd), HookOtherEnd
 	}
-	f.find(Stop, "pipe-in-stud", at, ids, f.rules.Tell(words.AtStandsWhereToStand, o.name(), f.Wall.Tape(at, at), list(f.rules, ids, "has", "have")), fix)
+	f.find(Stop, "pipe-in-stud", at, ids, f.rules.Tell(words.AtStandsWhereToStand, o.name(), f.Wall.Tape(at, at),
+		list(f.rules, ids, "has", "have")), fix)
 	last := &f.Findings[len(f.Findings)-1]
 	last.Apply, last.Thing = apply, o.name()
 }
@@ -191,7 +197,8 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 	at := (from + to) / 2
 	inside := max(0, min(at, f.Wall.Length))
 	over, _ := f.ceilingAt(inside)
-	e := append(f.building.EstimateAll([][]survey.Term{{f.floorAt(inside)}}), f.heights.EstimateAll([][]survey.Term{over})...)
+	e := append(f.building.EstimateAll([][]survey.Term{{f.floorAt(inside)}}),
+		f.heights.EstimateAll([][]survey.Term{over})...)
 	floor, ceiling := e[0], e[1]
 	under := math.Inf(-1)
 	switch {
@@ -227,7 +234,8 @@ func (f *framer) checkAcross(o Obstruction, from, to measure.Length) {
 			}
 		}
 		f.find(Stop, "obstruction-across", at, ids,
-			f.rules.Tell(words.CrossesAtToLowerThan, o.name(), from, to, list(f.rules, ids, "is long", "are long")), fix)
+			f.rules.Tell(words.CrossesAtToLowerThan, o.name(), from, to,
+				list(f.rules, ids, "is long", "are long")), fix)
 		f.Findings[len(f.Findings)-1].Thing = o.name()
 	}
 }
@@ -254,7 +262,8 @@ func (f *framer) checkKings() {
 					ids = append(ids, m.ID)
 				}
 			}
-			f.find(Stop, "king-meets-end", at, ids, f.rules.Tell(words.KingMeetsTheEnd, o.ID, f.Wall.ID, slack, f.Wall.EndName(i == 1)), f.rules.Tell(words.PackItShareItOrMove))
+			f.find(Stop, "king-meets-end", at, ids, f.rules.Tell(words.KingMeetsTheEnd, o.ID, f.Wall.ID, slack,
+				f.Wall.EndName(i == 1)), f.rules.Tell(words.PackItShareItOrMove))
 			f.Findings[len(f.Findings)-1].Opening = o.ID
 		}
 	}
@@ -290,7 +299,8 @@ func (f *framer) checkHeads() {
 			under := top + room - over // the underside of the top plate, where it is lowest
 			text := f.rules.Tell(words.HeaderTooHigh, o.ID, words.MM(top-over), words.MM(under), f.length(-room))
 			if head := (o.FinishFloor + o.Sill + o.Height).Millimetres(); head > under+f.topStack(o.Centre).Millimetres() {
-				text = f.rules.Tell(words.HeadAboveTheCeiling, o.ID, words.MM(head), words.MM(under+f.topStack(o.Centre).Millimetres()))
+				text = f.rules.Tell(words.HeadAboveTheCeiling, o.ID, words.MM(head),
+					words.MM(under+f.topStack(o.Centre).Millimetres()))
 			}
 			f.find(Stop, "header-too-high", at, touched, text, f.rules.Tell(words.TakeLowerLeafFlatterHeader))
 		case room < f.Wall.Lumber.Thickness.Millimetres():
@@ -300,7 +310,9 @@ func (f *framer) checkHeads() {
 					short = append(short, m.ID)
 				}
 			}
-			f.find(Warn, "little-above-header", at, short, f.rules.Tell(words.OnlyLeftAboveHeader, f.length(room), o.ID), f.rules.Tell(words.PackWithFlatPieceInstead))
+			f.find(Warn, "little-above-header", at, short,
+				f.rules.Tell(words.OnlyLeftAboveHeader, f.length(room),
+					o.ID), f.rules.Tell(words.PackWithFlatPieceInstead))
 		}
 	}
 }
@@ -308,10 +320,13 @@ func (f *framer) checkHeads() {
 func (f *framer) checkPiece(m *Member) {
 	at := m.From + (m.To-m.From)/2
 	if m.Known && m.Exact <= 0 && m.Kind != wood.Cripple {
-		f.find(Stop, "no-length", at, []string{m.ID}, f.rules.Tell(words.ComesOutAtThereNo, m.ID, m.Exact), f.rules.Tell(words.CheckReadingsNearPlates))
+		f.find(Stop, "no-length", at, []string{m.ID}, f.rules.Tell(words.ComesOutAtThereNo, m.ID, m.Exact),
+			f.rules.Tell(words.CheckReadingsNearPlates))
 	}
 	if m.Known && m.Cut > m.Lumber.Longest() && !m.Kind.Row().Plate {
-		f.find(Stop, "longer-than-stock", at, []string{m.ID}, f.rules.Tell(words.LongLongest, m.ID, m.Cut, m.Lumber.ID, m.Lumber.Longest()), f.rules.Tell(words.AddLongerStockLengthThis))
+		f.find(Stop, "longer-than-stock", at, []string{m.ID},
+			f.rules.Tell(words.LongLongest, m.ID, m.Cut, m.Lumber.ID,
+				m.Lumber.Longest()), f.rules.Tell(words.AddLongerStockLengthThis))
 	}
 	if m.Kind == wood.HeaderPly && m.Layer == 0 && f.Wall.Steel == nil { // a box is as deep as its studs
 		f.checkHeader(m, at)
@@ -322,7 +337,9 @@ func (f *framer) checkHeader(m *Member, at measure.Length) {
 	for _, o := range f.Wall.Openings {
 		wide := o.Header.Lumber.Thickness * measure.Length(o.Header.Plies)
 		if o.ID == m.Opening && o.Header.OnEdge && wide > f.Wall.Lumber.Depth {
-			f.find(Warn, "header-too-thick", at, []string{m.ID}, f.rules.Tell(words.PliesOnEdgeThickWall, o.Header.Plies, wide, f.Wall.Lumber.Depth), f.rules.Tell(words.TakeFewerPliesDeeperStuds))
+			f.find(Warn, "header-too-thick", at, []string{m.ID},
+				f.rules.Tell(words.PliesOnEdgeThickWall, o.Header.Plies, wide,
+					f.Wall.Lumber.Depth), f.rules.Tell(words.TakeFewerPliesDeeperStuds))
 		}
 	}
 }
@@ -340,7 +357,9 @@ func (f *framer) checkTilt() {
 		high := (m.Exact + f.Wall.PlateStack()).Millimetres()
 		need := f.length(math.Hypot(high, depth) - high)
 		if need > f.rules.Fit {
-			f.find(Warn, "tilt-clearance", m.From, nil, f.rules.Tell(words.TiltedUpWallHighDeep, f.length(high), f.Wall.Lumber.Depth, words.Fine(need), f.rules.Fit), f.rules.Tell(words.RaiseFitToShimAt))
+			f.find(Warn, "tilt-clearance", m.From, nil,
+				f.rules.Tell(words.TiltedUpWallHighDeep, f.length(high), f.Wall.Lumber.Depth, words.Fine(need),
+					f.rules.Fit), f.rules.Tell(words.RaiseFitToShimAt))
 			return
 		}
 	}
@@ -356,7 +375,9 @@ func (f *framer) checkSlots() {
 		}
 		// king to king across an opening is no slot: the jacks lie between
 		if last != nil && m.From > last.To && m.From-last.To < f.rules.slot() && (last.Kind != wood.King || m.Kind != wood.King || last.Opening != m.Opening) {
-			f.find(Note, "close-pair", last.To, []string{last.ID, m.ID}, f.rules.Tell(words.LeaveSlot, last.ID, m.ID, m.From-last.To), f.rules.Tell(words.InsulateSlotBeforeBoardGoes))
+			f.find(Note, "close-pair", last.To, []string{last.ID, m.ID},
+				f.rules.Tell(words.LeaveSlot, last.ID, m.ID,
+					m.From-last.To), f.rules.Tell(words.InsulateSlotBeforeBoardGoes))
 		}
 		last = m
 	}
@@ -393,7 +414,8 @@ func (f *framer) checkBays() {
 			moved = moved || near && !own
 		}
 		if moved {
-			f.find(Note, "wide-bay", a.To+clear/2, []string{a.ID, b.ID}, f.rules.Tell(words.BayIsWider, a.ID, b.ID, clear, usual), f.rules.Tell(words.InsulationIsCutToIt))
+			f.find(Note, "wide-bay", a.To+clear/2, []string{a.ID, b.ID},
+				f.rules.Tell(words.BayIsWider, a.ID, b.ID, clear, usual), f.rules.Tell(words.InsulationIsCutToIt))
 		}
 	}
 }

@@ -35,12 +35,14 @@ func (freeTop) lie(f *framer, p Part, found Found) {
 	t := f.Wall.Lumber.Thickness
 	for _, at := range f.braceAt(p, found) {
 		up := f.braceRise(p, at)
-		m := Member{Kind: wood.Brace, Lumber: p.Lumber, From: at - t/2, To: at - t/2 + t, State: MeasureFirst, Why: f.rules.Tell(words.BracesTheTop)}
+		m := Member{Kind: wood.Brace, Lumber: p.Lumber, From: at - t/2, To: at - t/2 + t, State: MeasureFirst,
+			Why: f.rules.Tell(words.BracesTheTop)}
 		if up.Known {
 			high := f.length(up.Value)
 			long := scaled(high, math.Sqrt2)
 			m.Known, m.Spread, m.Slope = true, f.length(up.Spread*math.Sqrt2), 45
-			m.Sum = []Line{{f.rules.Tell(words.FromTopUpAt, at), high, up.From}, {What: f.rules.Tell(words.AtHalfARightAngle), Value: long - high}}
+			m.Sum = []Line{{f.rules.Tell(words.FromTopUpAt, at), high, up.From},
+				{What: f.rules.Tell(words.AtHalfARightAngle), Value: long - high}}
 			m.Exact = long
 			m.Cut = wood.Brace.Round(long, f.rules.Mark)
 			m.note(f.rules.Tell(words.BothEndsBevelled, 45.0))
@@ -119,7 +121,8 @@ func (freeTop) check(f *framer, p Part, found Found) {
 	f.checkOwnHeight(p)
 	f.checkClearOver(p)
 	if p.Braces.Every <= 0 {
-		f.find(Warn, "free-top-unbraced", p.From+(p.To-p.From)/2, nil, f.rules.Tell(words.NothingHoldsItsTop), f.rules.Tell(words.GiveItBraces))
+		f.find(Warn, "free-top-unbraced", p.From+(p.To-p.From)/2, nil, f.rules.Tell(words.NothingHoldsItsTop),
+			f.rules.Tell(words.GiveItBraces))
 		return
 	}
 	last, at := measure.Length(0), measure.Length(0)
@@ -128,7 +131,9 @@ func (freeTop) check(f *framer, p Part, found Found) {
 			continue
 		}
 		if at = m.From + (m.To-m.From)/2; at-last > p.Braces.Every+f.rules.Mark && last > 0 {
-			f.find(Warn, "braces-far-apart", last+(at-last)/2, []string{m.ID}, f.rules.Tell(words.BracesFarApart, last, at, p.Braces.Every), f.rules.Tell(words.LetInABlockForABrace))
+			f.find(Warn, "braces-far-apart", last+(at-last)/2, []string{m.ID},
+				f.rules.Tell(words.BracesFarApart, last, at,
+					p.Braces.Every), f.rules.Tell(words.LetInABlockForABrace))
 		}
 		last = at
 	}
@@ -142,7 +147,9 @@ func (f *framer) checkClearOver(p Part) {
 	for i := range sectionPoints + 1 {
 		at := p.From + (p.To-p.From)*measure.Length(i)/sectionPoints
 		if up := f.braceRise(p, at); up.Estimate.Known && up.Value < p.Braces.Clear.Millimetres()-0.5 {
-			f.find(Stop, "top-not-clear", at, f.hangOnTop(p), f.rules.Tell(words.TopNotClear, at, f.length(up.Value), p.Braces.Clear), f.rules.Tell(words.LowerItToClear))
+			f.find(Stop, "top-not-clear", at, f.hangOnTop(p),
+				f.rules.Tell(words.TopNotClear, at, f.length(up.Value),
+					p.Braces.Clear), f.rules.Tell(words.LowerItToClear))
 			return
 		}
 	}

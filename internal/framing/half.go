@@ -135,7 +135,8 @@ func (halfWall) stand(f *Laid, p Part, found Found) {
 			near := u.why == "" && u.from < s[1]+f.rules.slot() && u.to > s[0]-f.rules.slot()
 			return near || u.from < s[1] && u.to > s[0]
 		})
-		f.standing = append(f.standing, stands(wood.Post, s[0], s[1], f.rules.Tell(words.BesideAJoist, p.Posts.Joists), -1))
+		f.standing = append(f.standing, stands(wood.Post, s[0], s[1],
+			f.rules.Tell(words.BesideAJoist, p.Posts.Joists), -1))
 	}
 	sortUprights(f.standing)
 }
@@ -162,7 +163,8 @@ func (f *Laid) cutAtPosts(runs []piece) []piece {
 // downLines add what a post has below the floor.
 func (f *framer) downLines(m *Member, p Part) {
 	m.Down = p.Posts.Deck + p.Posts.Lap
-	m.Sum = append(m.Sum, Line{What: f.rules.Tell(words.ThroughTheDeck), Value: p.Posts.Deck}, Line{What: f.rules.Tell(words.LapBesideTheJoist, p.Posts.Joists), Value: p.Posts.Lap})
+	m.Sum = append(m.Sum, Line{What: f.rules.Tell(words.ThroughTheDeck), Value: p.Posts.Deck},
+		Line{What: f.rules.Tell(words.LapBesideTheJoist, p.Posts.Joists), Value: p.Posts.Lap})
 	m.Base -= (m.Down + stack(f.Wall.Bottom)).Millimetres()
 }
 
@@ -171,10 +173,12 @@ func (halfWall) lie(*framer, Part, Found) {}
 func (halfWall) check(f *framer, p Part, found Found) {
 	f.checkOwnHeight(p)
 	if p.Cross != 0 {
-		f.find(Note, "cap-falls", p.From+(p.To-p.From)/2, nil, f.rules.Tell(words.CapFalls, Degrees(p.Cross), p.Falls()), f.rules.Tell(words.CapFallsWhere))
+		f.find(Note, "cap-falls", p.From+(p.To-p.From)/2, nil,
+			f.rules.Tell(words.CapFalls, Degrees(p.Cross), p.Falls()), f.rules.Tell(words.CapFallsWhere))
 	}
 	if p.Posts == nil {
-		f.find(Warn, "half-wall-without-posts", p.From+(p.To-p.From)/2, nil, f.rules.Tell(words.NothingHoldsItUpright), f.rules.Tell(words.GiveItPosts))
+		f.find(Warn, "half-wall-without-posts", p.From+(p.To-p.From)/2, nil,
+			f.rules.Tell(words.NothingHoldsItUpright), f.rules.Tell(words.GiveItPosts))
 		return
 	}
 	var posts []*Member
@@ -185,7 +189,8 @@ func (halfWall) check(f *framer, p Part, found Found) {
 	}
 	sort.SliceStable(posts, func(i, k int) bool { return posts[i].From < posts[k].From })
 	if len(posts) == 0 {
-		f.find(Stop, "no-joist-for-post", p.From, f.hangOnTop(p), f.rules.Tell(words.NoJoistForAPost, p.Posts.Joists), f.rules.Tell(words.MovePostsOrNameOthers))
+		f.find(Stop, "no-joist-for-post", p.From, f.hangOnTop(p),
+			f.rules.Tell(words.NoJoistForAPost, p.Posts.Joists), f.rules.Tell(words.MovePostsOrNameOthers))
 		return
 	}
 	last := p.From
@@ -196,7 +201,8 @@ func (halfWall) check(f *framer, p Part, found Found) {
 		}
 		if (i == 0 || i == len(posts)) && to-last > p.Posts.Every/2 || to-last > p.Posts.Every+f.Wall.Lumber.Thickness {
 			if !f.heldThere(last) && i == 0 || !f.heldThere(to) && i == len(posts) || i > 0 && i < len(posts) {
-				f.find(Warn, "posts-far-apart", last+(to-last)/2, nil, f.rules.Tell(words.NoPostBetween, last, to), f.rules.Tell(words.LetInABlockForAPost))
+				f.find(Warn, "posts-far-apart", last+(to-last)/2, nil,
+					f.rules.Tell(words.NoPostBetween, last, to), f.rules.Tell(words.LetInABlockForAPost))
 			}
 		}
 		if i < len(posts) {
@@ -207,7 +213,8 @@ func (halfWall) check(f *framer, p Part, found Found) {
 		f.Slots = append(f.Slots, Slot{Post: m.ID, From: m.From, To: m.To, Deep: f.Wall.Lumber.Depth})
 		f.checkSlotInFloor(m, found)
 	}
-	f.find(Note, "slots-open-the-floor", posts[0].From, idsOf(posts), f.rules.Tell(words.SlotsOpenTheFloor, len(posts)), f.rules.Tell(words.CloseRoundThePosts))
+	f.find(Note, "slots-open-the-floor", posts[0].From, idsOf(posts),
+		f.rules.Tell(words.SlotsOpenTheFloor, len(posts)), f.rules.Tell(words.CloseRoundThePosts))
 }
 
 // heldThere says whether the wall ends at something that holds it there.
@@ -223,7 +230,8 @@ func (f *framer) checkSlotInFloor(m *Member, found Found) {
 		}
 		o := Obstruction{ID: h.ID, Kind: h.Kind, From: h.From, To: h.To, Width: h.Band, Rises: true}
 		if from, to, ok := f.Wall.meets(o); ok && from < m.To && to > m.From {
-			f.find(Stop, "slot-over-find", m.From, []string{m.ID}, f.rules.Tell(words.SlotOverAFind, m.ID, o.name()), f.rules.Tell(words.MovePostsOrIsolate))
+			f.find(Stop, "slot-over-find", m.From, []string{m.ID},
+				f.rules.Tell(words.SlotOverAFind, m.ID, o.name()), f.rules.Tell(words.MovePostsOrIsolate))
 		}
 	}
 }

@@ -75,8 +75,10 @@ type feet struct {
 func onFeet(w *Wall, heights Heights, taken *survey.Taken) (Heights, bearing) {
 	h := *w.Hung
 	if h.OnFloor {
-		along := []survey.Term{{Of: survey.Floor, At: h.At, Weight: 1}, {Of: survey.Floor, At: w.At(w.Length / 2), Weight: -1}}
-		h.level = heights.EstimateAll([][]survey.Term{along})[0].Known && taken.Lacks(along, w.At(w.Length/2)).Readings == 0
+		along := []survey.Term{{Of: survey.Floor, At: h.At, Weight: 1},
+			{Of: survey.Floor, At: w.At(w.Length / 2), Weight: -1}}
+		h.level = heights.EstimateAll([][]survey.Term{along})[0].Known && taken.Lacks(along,
+			w.At(w.Length/2)).Readings == 0
 	}
 	f := feet{heights, &h}
 	return f, onFoot{taken, f}
@@ -227,7 +229,8 @@ func (hanging) lie(f *framer, p Part, _ Found) {
 		if long < w.Lumber.Thickness {
 			continue // nailer and side lie against each other
 		}
-		m := Member{Kind: wood.Rung, Lumber: w.Lumber, From: u.from, To: u.to, Known: true, State: Ready, Exact: long, Base: foot, Why: f.rules.Tell(words.ClosesTheBox)}
+		m := Member{Kind: wood.Rung, Lumber: w.Lumber, From: u.from, To: u.to, Known: true, State: Ready,
+			Exact: long, Base: foot, Why: f.rules.Tell(words.ClosesTheBox)}
 		m.Sum = []Line{{What: f.rules.Tell(words.FromItsInnerFaceTo, at, h.To), Value: f.length(out.Millimetres())}}
 		if deep > 0 {
 			m.Sum = append(m.Sum, Line{What: f.rules.Tell(words.NailerLiesFlat, h.Nailer.ID), Value: -deep})
@@ -242,7 +245,9 @@ func (hanging) lie(f *framer, p Part, _ Found) {
 	n := measure.Length(math.Ceil(w.Length.Millimetres() / longest.Millimetres()))
 	for i := range n {
 		from, to := w.Length*i/n, w.Length*(i+1)/n
-		m := Member{Kind: wood.Nailer, Lumber: h.Nailer, From: from, To: to, Known: true, State: Ready, Exact: to - from, Base: foot, Why: f.rules.Tell(words.NailerOn, h.To), Sum: []Line{{What: f.rules.Tell(words.LengthOfTheBox), Value: to - from}}}
+		m := Member{Kind: wood.Nailer, Lumber: h.Nailer, From: from, To: to, Known: true, State: Ready,
+			Exact: to - from, Base: foot, Why: f.rules.Tell(words.NailerOn, h.To)}
+		m.Sum = []Line{{What: f.rules.Tell(words.LengthOfTheBox), Value: to - from}}
 		m.Cut = wood.Nailer.Round(m.Exact, f.rules.Mark)
 		f.Members = append(f.Members, m)
 	}
@@ -252,13 +257,16 @@ func (hanging) check(f *framer, p Part, _ Found) {
 	h := f.Wall.Hung
 	middle := f.Wall.Length / 2
 	if t, ok := f.heights.(feet); ok && h.OnFloor && !t.h.level {
-		f.find(Note, "foot-follows-floor", middle, nil, f.rules.Tell(words.FootFollowsTheFloor, h.Foot), f.rules.Tell(words.LevelTheFloorAlongIt))
+		f.find(Note, "foot-follows-floor", middle, nil, f.rules.Tell(words.FootFollowsTheFloor, h.Foot),
+			f.rules.Tell(words.LevelTheFloorAlongIt))
 	}
 	if left, usual := h.Foot-f.rules.Board, UsualHeadroom(f.rules.Units); h.OnFloor && left < usual {
-		f.find(Note, "box-headroom", middle, nil, f.rules.Tell(words.BoxLeavesUnderIt, left, usual), f.rules.Tell(words.LocalCodeHeadroom))
+		f.find(Note, "box-headroom", middle, nil, f.rules.Tell(words.BoxLeavesUnderIt, left, usual),
+			f.rules.Tell(words.LocalCodeHeadroom))
 	}
 	if h.Rungs && h.Nailer != nil {
-		f.find(Note, "nailer-level", middle, nil, f.rules.Tell(words.SnapTheNailersLine, h.To, h.Foot), f.rules.Tell(words.IntoStudsBehind))
+		f.find(Note, "nailer-level", middle, nil, f.rules.Tell(words.SnapTheNailersLine, h.To, h.Foot),
+			f.rules.Tell(words.IntoStudsBehind))
 	}
 }
 
@@ -275,7 +283,8 @@ func (f *framer) checkBoxed(found Found) {
 			continue
 		}
 		at := max(0, min(f.Wall.Length, measure.FromMillimetres((math.Max(from, 0)+to)/2)))
-		f.find(Warn, "box-too-tight", at, nil, f.rules.Tell(words.BoxTooTight, o.name(), measure.FromMillimetres(o.Side)), f.rules.Tell(words.MoveTheSideOut))
+		f.find(Warn, "box-too-tight", at, nil, f.rules.Tell(words.BoxTooTight, o.name(),
+			measure.FromMillimetres(o.Side)), f.rules.Tell(words.MoveTheSideOut))
 	}
 }
 

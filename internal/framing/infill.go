@@ -36,7 +36,8 @@ func (infill) lie(f *framer, p Part, _ Found) {
 	long = min(long, high)
 	for _, from := range []measure.Length{0, w.Length - t} {
 		for _, at := range Spread(0, high, long/2, w.Layout.Spacing) {
-			m := Member{Kind: wood.EdgeBlock, Lumber: w.Lumber, From: from, To: from + t, Known: true, State: Ready, Exact: long, Base: (stack(w.Bottom) + at - long/2).Millimetres(), Why: f.rules.Tell(words.BacksTheEdges)}
+			m := Member{Kind: wood.EdgeBlock, Lumber: w.Lumber, From: from, To: from + t, Known: true,
+				State: Ready, Exact: long, Base: (stack(w.Bottom) + at - long/2).Millimetres(), Why: f.rules.Tell(words.BacksTheEdges)}
 			m.Sum = []Line{{What: f.rules.Tell(words.LengthOfAnEdgeBlock), Value: long}}
 			m.Cut = wood.EdgeBlock.Round(long, f.rules.Mark)
 			f.Members = append(f.Members, m)
@@ -46,6 +47,7 @@ func (infill) lie(f *framer, p Part, _ Found) {
 
 func (infill) check(f *framer, p Part, _ Found) {
 	if g := f.Wall.Gauged; g != nil {
-		f.find(Note, "infill", 0, nil, f.rules.Tell(words.FrameForThePocket, g.ID, f.Wall.Length, p.Height), f.rules.Tell(words.PackItAllRound, g.Allowance, g.Play))
+		f.find(Note, "infill", 0, nil, f.rules.Tell(words.FrameForThePocket, g.ID, f.Wall.Length, p.Height),
+			f.rules.Tell(words.PackItAllRound, g.Allowance, g.Play))
 	}
 }

@@ -23,7 +23,8 @@ type Layer struct {
 var densities = []struct {
 	name    string
 	density float64
-}{{"gap", 0}, {"void", 0}, {"cavity", 0}, {"membrane", 900}, {"wrap", 900}, {"insulation", 40}, {"wool", 40}, {"sheath", 620}, {"ply", 620}, {"clad", 500}, {"cement", 1300}, {"fire", 850}, {"brick", 1900}}
+}{{"gap", 0}, {"void", 0}, {"cavity", 0}, {"membrane", 900}, {"wrap", 900}, {"insulation", 40}, {"wool",
+	40}, {"sheath", 620}, {"ply", 620}, {"clad", 500}, {"cement", 1300}, {"fire", 850}, {"brick", 1900}}
 
 // Density is what a layer weighs, kg/m³.
 func (l Layer) Density() float64 {
@@ -112,23 +113,28 @@ func (layered) check(f *framer, _ Part, _ Found) {
 	outside, fire, reach := false, false, measure.Length(0)
 	for _, l := range w.Layers {
 		name := strings.ToLower(l.What)
-		outside = outside || l.Out && (strings.Contains(name, "sheath") || strings.Contains(name, "clad") || strings.Contains(name, "membrane"))
+		outside = outside || l.Out && (strings.Contains(name, "sheath") || strings.Contains(name,
+			"clad") || strings.Contains(name, "membrane"))
 		fire = fire || strings.Contains(name, "fire")
 		reach = max(reach, l.Reach)
 	}
 	if len(w.Layers) > 0 {
 		_, _, over := w.LayLayers()
-		f.find(Note, "layers", middle, nil, tell(words.LayersAddUp, len(w.Layers), over), tell(words.StrikeItsFinishedFaces))
+		f.find(Note, "layers", middle, nil, tell(words.LayersAddUp, len(w.Layers), over),
+			tell(words.StrikeItsFinishedFaces))
 	}
 	if reach > 0 {
-		f.find(Note, "sheathing-reaches", middle, nil, tell(words.SheathingReaches, reach), tell(words.LeaveItLooseAtTheTop))
+		f.find(Note, "sheathing-reaches", middle, nil, tell(words.SheathingReaches, reach),
+			tell(words.LeaveItLooseAtTheTop))
 	}
 	if outside {
 		switch {
 		case w.Boundary == 0:
-			f.find(Warn, "boundary-asked", middle, nil, tell(words.HowFarToTheBoundary), tell(words.MeasureToTheLine, f.rules.nearBoundary()))
+			f.find(Warn, "boundary-asked", middle, nil, tell(words.HowFarToTheBoundary),
+				tell(words.MeasureToTheLine, f.rules.nearBoundary()))
 		case w.Boundary < f.rules.nearBoundary() && !fire:
-			f.find(Warn, "fire-board", middle, nil, tell(words.NearTheBoundary, w.Boundary), tell(words.FireBoardAsTheCode))
+			f.find(Warn, "fire-board", middle, nil, tell(words.NearTheBoundary, w.Boundary),
+				tell(words.FireBoardAsTheCode))
 		}
 	}
 	if w.Dwellings.Part && w.Dwellings.By == "" {

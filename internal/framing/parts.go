@@ -309,6 +309,7 @@ func (f *framer) ripped() {
 	}
 	if len(f.Rips) > 0 {
 		r := f.Rips[0]
-		f.find(Note, "two-depths", r.From, []string{r.Member}, f.rules.Tell(words.TwoDepthsOnOnePlate, r.Depth, r.Strip), f.rules.Tell(words.OrTwoWalls))
+		f.find(Note, "two-depths", r.From, []string{r.Member},
+			f.rules.Tell(words.TwoDepthsOnOnePlate, r.Depth, r.Strip), f.rules.Tell(words.OrTwoWalls))
 	}
 }

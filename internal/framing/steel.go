@@ -81,7 +81,8 @@ func (f *framer) tabTrack(m Member, track *wood.Lumber) Member {
 	s := f.Wall.Steel
 	clear := m.To - m.From
 	m.Kind, m.Lumber, m.Layer = wood.TabTrack, track, 0
-	m.Sum = []Line{{What: f.rules.Tell(words.RoughOpening, m.Opening), Value: clear}, {What: f.rules.Tell(words.TwoTabs, s.Tab), Value: 2 * s.Tab}}
+	m.Sum = []Line{{What: f.rules.Tell(words.RoughOpening, m.Opening), Value: clear},
+		{What: f.rules.Tell(words.TwoTabs, s.Tab), Value: 2 * s.Tab}}
 	m.Exact = clear + 2*s.Tab
 	m.Cut = wood.TabTrack.Round(m.Exact, f.rules.Mark)
 	return m
@@ -191,7 +192,8 @@ func (f *framer) channels(from, to *Member, s *Steel) {
 		left := from.From
 		for left < to.To {
 			end := min(to.To, left+s.Channel.Longest())
-			m := Member{Kind: wood.Bridging, Lumber: s.Channel, From: left, To: end, Known: true, State: Ready, Base: from.Base + high.Millimetres(), Why: f.rules.Tell(words.ThroughTheHolesAt, high)}
+			m := Member{Kind: wood.Bridging, Lumber: s.Channel, From: left, To: end, Known: true, State: Ready,
+				Base: from.Base + high.Millimetres(), Why: f.rules.Tell(words.ThroughTheHolesAt, high)}
 			m.Exact = end - left
 			m.Sum = []Line{{What: f.rules.Tell(words.ThroughTheStuds), Value: m.Exact}}
 			m.Cut = wood.Bridging.Round(m.Exact, f.rules.Mark)
@@ -224,19 +226,23 @@ func (steelFrame) check(f *framer, p Part, _ Found) {
 		return // said once
 	}
 	s, w := f.Wall.Steel, f.Wall
-	f.find(Note, "steel-loose", w.Length/2, nil, f.rules.Tell(words.StudsStayLoose, f.fit(p)), f.rules.Tell(words.ScrewedAtJambsAndEnds))
+	f.find(Note, "steel-loose", w.Length/2, nil, f.rules.Tell(words.StudsStayLoose, f.fit(p)),
+		f.rules.Tell(words.ScrewedAtJambsAndEnds))
 	splices := 0
 	for _, m := range f.Members {
-		if m.Kind.Row().Plate && slices.ContainsFunc(m.Sum, func(l Line) bool { return l.What == f.rules.Tell(words.SpliceOverlap) }) {
+		if m.Kind.Row().Plate && slices.ContainsFunc(m.Sum,
+			func(l Line) bool { return l.What == f.rules.Tell(words.SpliceOverlap) }) {
 			splices++
 		}
 	}
 	if splices > 0 {
-		f.find(Note, "track-splice", w.Length/2, nil, f.rules.Tell(words.TrackIsSpliced, splices, s.Overlap, s.Screws), f.rules.Tell(words.CutOneEndAsATail))
+		f.find(Note, "track-splice", w.Length/2, nil,
+			f.rules.Tell(words.TrackIsSpliced, splices, s.Overlap, s.Screws), f.rules.Tell(words.CutOneEndAsATail))
 	}
 	for _, m := range f.Members {
 		if m.Kind == wood.TabTrack && m.To-m.From > f.rules.Units.Pick(3*measure.Foot, 900*measure.Millimetre) {
-			f.find(Note, "header-dips", m.From+(m.To-m.From)/2, []string{m.ID}, f.rules.Tell(words.HeaderTrackDips, m.ID), f.rules.Tell(words.LevelAndBraceIt))
+			f.find(Note, "header-dips", m.From+(m.To-m.From)/2, []string{m.ID},
+				f.rules.Tell(words.HeaderTrackDips, m.ID), f.rules.Tell(words.LevelAndBraceIt))
 			break
 		}
 	}

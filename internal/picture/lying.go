@@ -42,11 +42,13 @@ func ladder(w *framing.Wall, m framing.Member) (DetailPiece, bool) {
 	if m.Kind == wood.Nailer { // along what it is on, which may run askew
 		a, b := h.Out.At(m.From, w.Length).Millimetres(), h.Out.At(m.To, w.Length).Millimetres()
 		deep := m.Lumber.Depth.Millimetres()
-		near, far := ground(w, m.From.Millimetres(), m.To.Millimetres(), off(a-deep), off(a)), ground(w, m.From.Millimetres(), m.To.Millimetres(), off(b-deep), off(b))
+		near, far := ground(w, m.From.Millimetres(), m.To.Millimetres(), off(a-deep), off(a)), ground(w,
+			m.From.Millimetres(), m.To.Millimetres(), off(b-deep), off(b))
 		out.Outline = []Dot{near[0], far[1], far[2], near[3]}
 		return out, true
 	}
-	out.Outline = ground(w, m.From.Millimetres(), m.To.Millimetres(), off(end-m.Exact.Millimetres()-nailerDeep(h)), off(end-nailerDeep(h)))
+	out.Outline = ground(w, m.From.Millimetres(), m.To.Millimetres(),
+		off(end-m.Exact.Millimetres()-nailerDeep(h)), off(end-nailerDeep(h)))
 	return out, true
 }
 
@@ -83,7 +85,8 @@ func rowAbove(f *work.Floor) (out []DetailPiece) {
 			}
 		}
 		from, to := m.From.Millimetres(), m.To.Millimetres()
-		out = append(out, DetailPiece{ID: m.ID, Kind: string(m.Kind), Lying: true, Outline: []Dot{place(from, low), place(to, low), place(to, high), place(from, high)}})
+		out = append(out, DetailPiece{ID: m.ID, Kind: string(m.Kind), Lying: true,
+			Outline: []Dot{place(from, low), place(to, low), place(to, high), place(from, high)}})
 	}
 	return out
 }

@@ -41,7 +41,8 @@ func (s *writer) behind(w *work.Wall) *Behind {
 	out.Least = u.Say(min(b.Least(0, long), b.Least(long, long)), half)
 	out.Most = u.Say(max(b.Off.Start, b.Off.End), half)
 	for _, x := range w.Deep {
-		out.Bays = append(out.Bays, BayDeep{u.Write(x.From), u.Write(x.To), u.Say(x.Least, half), u.Say(x.Most, half)})
+		out.Bays = append(out.Bays, BayDeep{u.Write(x.From), u.Write(x.To), u.Say(x.Least, half),
+			u.Say(x.Most, half)})
 	}
 	for _, x := range w.TiedBack {
 		one := TieBack{Member: x.Member, At: u.Write(x.At), Gap: u.Say(x.Gap, half)}

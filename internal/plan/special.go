@@ -41,7 +41,8 @@ func starts(s *site.Site) []Start {
 	u := s.Rules.Units
 	long := func(imperial, metric measure.Length) job.Length { return job.Exactly(u.Pick(imperial, metric), u) }
 	in, mm := measure.Inch, measure.Millimetre
-	posts := &job.Posts{Lap: job.Exactly(framing.UsualLap(u), u), Deck: job.Exactly(framing.UsualDeck(u), u), Every: job.Exactly(framing.UsualPosts(u), u)}
+	posts := &job.Posts{Lap: job.Exactly(framing.UsualLap(u), u), Deck: job.Exactly(framing.UsualDeck(u), u),
+		Every: job.Exactly(framing.UsualPosts(u), u)}
 	pocket := ""
 	if sv := s.Doc.Survey; sv != nil {
 		for _, j := range sv.Joists {
@@ -66,7 +67,8 @@ func starts(s *site.Site) []Start {
 		{Is: "own", Height: long(80*in, 2000*mm)},
 		{Is: "raked", Kind: "raked", Height: long(24*in, 600*mm), Rake: &job.Rake{Degrees: &degrees}},
 		{Is: "follows", Kind: "raked"},
-		{Is: "free-top", Kind: "free-top", Braces: &job.Braces{Every: job.Exactly(framing.UsualBraces(u), u), Clear: job.Exactly(framing.UsualClear(u), u)}},
+		{Is: "free-top", Kind: "free-top", Braces: &job.Braces{Every: job.Exactly(framing.UsualBraces(u), u),
+			Clear: job.Exactly(framing.UsualClear(u), u)}},
 		{Is: "infill", Kind: "infill", Infill: pocket},
 	}
 }
@@ -194,7 +196,8 @@ func (s *writer) writeParts(out *Wall, w *work.Wall) {
 		out.Stretches = append(out.Stretches, one)
 	}
 	for _, x := range w.Rips {
-		out.Rips = append(out.Rips, Rip{x.Member, u.Write(x.From), u.Write(x.To), u.Write(x.Depth), u.Write(max(0, x.Strip-s.Kerf))})
+		out.Rips = append(out.Rips, Rip{x.Member, u.Write(x.From), u.Write(x.To), u.Write(x.Depth),
+			u.Write(max(0, x.Strip-s.Kerf))})
 	}
 	for _, x := range w.Slots {
 		out.Slots = append(out.Slots, Slot{x.Post, u.Write(x.From), u.Write(x.To), u.Write(x.Deep)})

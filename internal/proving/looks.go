@@ -19,20 +19,25 @@ func (a *asker) looks() {
 	for k, free := range a.free() {
 		if free {
 			at := []measure.Length{0, w.Length}[k]
-			a.ask(Ask{At: at, High: 1, Text: a.tell(words.AskShakeFree, a.end(k == 1))}, Shake, Look, []string{"start", "end"}[k])
+			a.ask(Ask{At: at, High: 1, Text: a.tell(words.AskShakeFree, a.end(k == 1))}, Shake, Look,
+				[]string{"start", "end"}[k])
 		}
 	}
 	for k, p := range w.AllParts() {
 		if p.Free() {
-			a.ask(Ask{At: p.From + (p.To-p.From)/2, High: 1, Text: a.tell(words.AskShakeTop)}, Shake, Look, fmt.Sprintf("top%d", k+1))
+			a.ask(Ask{At: p.From + (p.To-p.From)/2, High: 1, Text: a.tell(words.AskShakeTop)}, Shake, Look,
+				fmt.Sprintf("top%d", k+1))
 		}
 		if p.Posts != nil && len(a.w.Slots) > 0 {
-			a.ask(Ask{At: p.From, To: p.To, First: true, Text: a.tell(words.AskPosts, len(a.w.Slots), p.Posts.Lap)}, Fixings, Look, fmt.Sprintf("posts%d", k+1))
+			a.ask(Ask{At: p.From, To: p.To, First: true,
+				Text: a.tell(words.AskPosts, len(a.w.Slots),
+					p.Posts.Lap)}, Fixings, Look, fmt.Sprintf("posts%d", k+1))
 		}
 	}
 	for _, m := range a.w.Meetings {
 		if e := m.Existing; e != nil && (e.Material == "masonry" || e.Material == "unknown") {
-			a.ask(Ask{At: m.Station(), High: .6, Text: a.tell(words.AskShakeOld, a.end(m.Stop), e.ID)}, Shake, Look, m.End())
+			a.ask(Ask{At: m.Station(), High: .6, Text: a.tell(words.AskShakeOld, a.end(m.Stop), e.ID)}, Shake,
+				Look, m.End())
 		}
 	}
 	n := 0
@@ -48,20 +53,27 @@ func (a *asker) looks() {
 		name string
 	}{{w.Start, 0, "start"}, {w.Stop, w.Length, "end"}} {
 		if e.end.Blocks && e.end.Bevel != 0 {
-			a.ask(Ask{At: e.at, High: .5, First: true, Text: a.tell(words.AskTestCut, a.end(e.name == "end"), e.end.Bevel)}, Flush, Look, "test-cut."+e.name)
+			a.ask(Ask{At: e.at, High: .5, First: true,
+				Text: a.tell(words.AskTestCut, a.end(e.name == "end"), e.end.Bevel)}, Flush, Look, "test-cut."+e.name)
 		}
 	}
 	if b := w.Behind; b != nil && len(a.w.TiedBack) > 0 {
-		a.ask(Ask{At: 0, To: w.Length, High: .5, First: true, Text: a.tell(words.AskTies, len(a.w.TiedBack), b.Of)}, Fixings, Look, "ties")
+		a.ask(Ask{At: 0, To: w.Length, High: .5, First: true,
+			Text: a.tell(words.AskTies, len(a.w.TiedBack), b.Of)}, Fixings, Look, "ties")
 	}
 	for _, b := range w.Beams {
-		a.ask(Ask{At: b.From, To: b.To, High: .95, First: true, Text: a.tell(words.AskBeam, b.ID, b.Entry.By)}, Bearing, Look, "beam."+b.ID)
-		a.ask(Ask{At: b.From, High: .9, First: true, Text: a.tell(words.AskPhotoBeam, b.ID)}, Hidden, Photo, "beam."+b.ID)
+		a.ask(Ask{At: b.From, To: b.To, High: .95, First: true, Text: a.tell(words.AskBeam, b.ID, b.Entry.By)},
+			Bearing, Look, "beam."+b.ID)
+		a.ask(Ask{At: b.From, High: .9, First: true, Text: a.tell(words.AskPhotoBeam, b.ID)}, Hidden, Photo,
+			"beam."+b.ID)
 	}
 	if w.Hung != nil {
-		a.ask(Ask{At: w.Length / 4, To: w.Length * 3 / 4, First: true, Text: a.tell(words.AskFixingsAbove, a.w.Against[survey.Ceiling].Count)}, Fixings, Look, "")
+		a.ask(Ask{At: w.Length / 4, To: w.Length * 3 / 4, First: true,
+			Text: a.tell(words.AskFixingsAbove, a.w.Against[survey.Ceiling].Count)}, Fixings, Look, "")
 	} else if len(a.w.Against) == 2 {
-		a.ask(Ask{At: w.Length / 4, To: w.Length * 3 / 4, First: true, Text: a.tell(words.AskFixings, a.w.Against[survey.Floor].Count, a.w.Against[survey.Ceiling].Count)}, Fixings, Look, "")
+		a.ask(Ask{At: w.Length / 4, To: w.Length * 3 / 4, First: true,
+			Text: a.tell(words.AskFixings, a.w.Against[survey.Floor].Count,
+				a.w.Against[survey.Ceiling].Count)}, Fixings, Look, "")
 	}
 	a.backing()
 	a.hidden()
@@ -108,14 +120,16 @@ func (a *asker) backing() {
 			}
 		}
 		for _, at := range distinct(edges) {
-			a.ask(Ask{At: at, High: .5, First: true, Text: a.tell(words.AskEdge, a.tell(face), at)}, Backing, Look, name+"."+about(u, at))
+			a.ask(Ask{At: at, High: .5, First: true, Text: a.tell(words.AskEdge, a.tell(face), at)}, Backing,
+				Look, name+"."+about(u, at))
 		}
 		for _, up := range distinct(seams) {
 			high := .5
 			if gap, known := a.gap(a.w.Wall.Length / 2); known && gap > 0 {
 				high = min(1, up.Millimetres()/gap.Millimetres())
 			}
-			a.ask(Ask{At: 0, To: a.w.Wall.Length, High: high, First: true, Text: a.tell(words.AskSeam, a.tell(face), up)}, Backing, Look, name+".seam."+about(u, up))
+			a.ask(Ask{At: 0, To: a.w.Wall.Length, High: high, First: true,
+				Text: a.tell(words.AskSeam, a.tell(face), up)}, Backing, Look, name+".seam."+about(u, up))
 		}
 	}
 }
@@ -136,16 +150,20 @@ func (a *asker) hidden() {
 	w := a.w.Wall
 	a.ask(Ask{At: w.Length / 2, High: .5, First: true, Text: a.tell(words.AskPhotoOpen)}, Hidden, Photo, "")
 	for _, c := range a.w.Crossed {
-		a.ask(Ask{At: c.At, High: .9, First: true, Text: a.tell(words.AskPhotoThrough, c.At, strings.Join(c.Things, ", "))}, Hidden, Photo, "through."+c.Thing)
+		a.ask(Ask{At: c.At, High: .9, First: true, Text: a.tell(words.AskPhotoThrough, c.At,
+			strings.Join(c.Things, ", "))}, Hidden, Photo, "through."+c.Thing)
 	}
 	for _, at := range a.holes() {
-		a.ask(Ask{At: at, High: .4, First: true, Text: a.tell(words.AskPhotoBored, at)}, Hidden, Photo, "bored."+about(a.r.Rules.Units, at))
+		a.ask(Ask{At: at, High: .4, First: true, Text: a.tell(words.AskPhotoBored, at)}, Hidden, Photo,
+			"bored."+about(a.r.Rules.Units, at))
 	}
 	for _, b := range a.w.Bears {
 		for _, o := range w.Openings {
 			if o.ID == b.Opening {
-				a.ask(Ask{At: o.Left(), To: o.Right(), High: .9, First: true, Text: a.tell(words.AskBearing, o.ID, b.Entry.By, b.Entry.Paper)}, Bearing, Look, o.ID)
-				a.ask(Ask{At: o.Centre, High: .9, First: true, Text: a.tell(words.AskPhotoBearing, o.ID)}, Hidden, Photo, "bearing."+o.ID)
+				a.ask(Ask{At: o.Left(), To: o.Right(), High: .9, First: true,
+					Text: a.tell(words.AskBearing, o.ID, b.Entry.By, b.Entry.Paper)}, Bearing, Look, o.ID)
+				a.ask(Ask{At: o.Centre, High: .9, First: true, Text: a.tell(words.AskPhotoBearing, o.ID)},
+					Hidden, Photo, "bearing."+o.ID)
 			}
 		}
 	}
@@ -193,5 +211,6 @@ func (a *asker) inspector() {
 		sees = append(sees, a.tell(words.SeesBored))
 	}
 	sees = append(sees, a.tell(words.SeesFastened))
-	a.ask(Ask{At: a.w.Wall.Length / 2, High: .6, First: true, Text: a.tell(words.AskInspector, who, strings.Join(sees, ", "))}, Inspector, Look, "")
+	a.ask(Ask{At: a.w.Wall.Length / 2, High: .6, First: true,
+		Text: a.tell(words.AskInspector, who, strings.Join(sees, ", "))}, Inspector, Look, "")
 }

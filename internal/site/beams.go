@@ -36,9 +36,11 @@ func (r *resolver) beams(path string, w job.Wall, wall *framing.Wall) {
 		}
 		switch {
 		case out.From < 0 || out.To > wall.Length:
-			r.faults.Add(at+".to", "from %s to %s is off the wall, which is %s long", r.write(out.From), r.write(out.To), r.write(wall.Length))
+			r.faults.Add(at+".to", "from %s to %s is off the wall, which is %s long", r.write(out.From),
+				r.write(out.To), r.write(wall.Length))
 		case out.To-out.From < 2*e.Each:
-			r.faults.Add(at+".to", "from %s to %s is shorter than what bears of it at both ends", r.write(out.From), r.write(out.To))
+			r.faults.Add(at+".to", "from %s to %s is shorter than what bears of it at both ends",
+				r.write(out.From), r.write(out.To))
 		case slices.ContainsFunc(wall.Breaks, func(x framing.Break) bool { return x.Of == survey.Ceiling && x.At > out.From && x.At < out.To }):
 			r.faults.Add(at+".to", "the head plate ends over it: end the beam there, or take out the break or the stretch")
 		case slices.ContainsFunc(wall.Beams, func(x framing.Beam) bool { return x.From < out.To && x.To > out.From }):

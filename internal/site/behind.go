@@ -28,14 +28,17 @@ func (r *resolver) setBehind() {
 		}
 		lean, _ := room.WorstLean(e.Leans, r.RoughHeight())
 		bulge, _ := room.Bulge(e.Waves)
-		out := &framing.Behind{Of: e.ID, Damp: e.Material == "masonry" || e.Material == "concrete", Lean: measure.FromMillimetres(math.Max(lean, 0)), Bulge: measure.FromMillimetres(bulge)}
-		out.Off = framing.Span{Start: measure.FromMillimetres(face.Out(off.From)), End: measure.FromMillimetres(face.Out(off.To))}
+		out := &framing.Behind{Of: e.ID, Damp: e.Material == "masonry" || e.Material == "concrete",
+			Lean: measure.FromMillimetres(math.Max(lean, 0)), Bulge: measure.FromMillimetres(bulge)}
+		out.Off = framing.Span{Start: measure.FromMillimetres(face.Out(off.From)),
+			End: measure.FromMillimetres(face.Out(off.To))}
 		if b := w.Behind; b != nil {
 			u := r.Doc.Units
 			out.Asked, out.Membrane = true, b.Membrane
 			out.Gap = r.within(path+".gap", b.Gap, 0, 0, u.Pick(12*measure.Inch, 300*measure.Millimetre))
 			out.Ties = r.anchor(path+".ties", b.Ties)
-			out.At = r.within(path+".height", b.Height, framing.UsualTieHeight(u), u.Pick(4*measure.Inch, 100*measure.Millimetre), 10*measure.Metre)
+			out.At = r.within(path+".height", b.Height, framing.UsualTieHeight(u),
+				u.Pick(4*measure.Inch, 100*measure.Millimetre), 10*measure.Metre)
 		}
 		wall.Behind = out
 	}

@@ -78,11 +78,13 @@ func (r *resolver) hungPlain(path string, w job.Wall) {
 		given bool
 		field string
 	}{
-		{w.Kind != "" && w.Kind != "plain", "kind"}, {w.Height.Given(), "height"}, {len(w.Stretches) > 0, "stretches"},
-		{len(w.Openings) > 0, "openings"}, {len(w.Beams) > 0, "beams"}, {w.Steel != nil, "steel"}, {w.Wet != nil, "wet"}, {w.FixFloor != nil, "fixFloor"}, {w.Membrane, "membrane"},
+		{w.Kind != "" && w.Kind != "plain", "kind"}, {w.Height.Given(), "height"},
+		{len(w.Stretches) > 0, "stretches"}, {len(w.Openings) > 0, "openings"}, {len(w.Beams) > 0, "beams"},
+		{w.Steel != nil, "steel"}, {w.Wet != nil, "wet"}, {w.FixFloor != nil, "fixFloor"}, {w.Membrane, "membrane"},
 	} {
 		if x.given {
-			r.faults.Add(path+"."+x.field, "it hangs from the ceiling, a side of the box round %q: leave %s out", w.Boxes, x.field)
+			r.faults.Add(path+"."+x.field, "it hangs from the ceiling, a side of the box round %q: leave %s out",
+				w.Boxes, x.field)
 		}
 	}
 }
@@ -96,7 +98,8 @@ func (r *resolver) hung(path string, w *framing.Wall, o framing.Obstruction) *fr
 	case o.Headroom != nil:
 		out.OnFloor, out.At = true, geo.Point{X: (o.From.X + o.To.X) / 2, Y: (o.From.Y + o.To.Y) / 2}
 		if out.Foot = measure.FromMillimetres(*o.Headroom) - down; out.Foot <= 0 {
-			r.faults.Add(path, "a box round %q comes down to the floor: its underside is %s over it", o.ID, r.write(measure.FromMillimetres(*o.Headroom)))
+			r.faults.Add(path, "a box round %q comes down to the floor: its underside is %s over it", o.ID,
+				r.write(measure.FromMillimetres(*o.Headroom)))
 		}
 	case o.Underside != nil:
 		out.Foot = measure.FromMillimetres(*o.Underside) - down
@@ -141,7 +144,8 @@ func (r *resolver) rungs(w *framing.Wall) {
 		if !runs || nx*ox+ny*oy > -boxParallel {
 			continue
 		}
-		if _, faces := toward(geo.Point{X: (face.From.X + face.To.X) / 2, Y: (face.From.Y + face.To.Y) / 2}, nx, ny, facing); !faces {
+		if _, faces := toward(geo.Point{X: (face.From.X + face.To.X) / 2, Y: (face.From.Y + face.To.Y) / 2}, nx,
+			ny, facing); !faces {
 			continue // it hangs round another stretch
 		}
 		if other.Hung.Rungs {

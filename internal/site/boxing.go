@@ -161,7 +161,8 @@ func (b *boxing) rise() {
 				high += deep
 			}
 		}
-		b.side(geo.Point{X: at.X - l[0]*low, Y: at.Y - l[1]*low}, geo.Point{X: at.X + l[0]*high, Y: at.Y + l[1]*high}, "right")
+		b.side(geo.Point{X: at.X - l[0]*low, Y: at.Y - l[1]*low},
+			geo.Point{X: at.X + l[0]*high, Y: at.Y + l[1]*high}, "right")
 	}
 }
 
@@ -302,7 +303,8 @@ func (b *boxing) side(from, to geo.Point, body string) {
 	if len(name) > 100 {
 		name = name[:100]
 	}
-	w := job.Wall{ID: id, Name: name, From: Placed(from, u), To: Placed(to, u), Body: body, Lumber: b.wood.ID, Boxes: b.o.ID, Boards: "back", Unfilled: true}
+	w := job.Wall{ID: id, Name: name, From: Placed(from, u), To: Placed(to, u), Body: body, Lumber: b.wood.ID,
+		Boxes: b.o.ID, Boards: "back", Unfilled: true}
 	if b.o.Rises && b.Concrete && !b.wood.Treated {
 		if k := slices.IndexFunc(b.Site.Lumber, func(l *wood.Lumber) bool { return l.Treated && !l.Track && l.Depth == b.wood.Depth }); k >= 0 {
 			w.Bottom = []string{b.Site.Lumber[k].ID}

@@ -33,7 +33,8 @@ func (r *resolver) setFloors() {
 
 func (r *resolver) floor(path string, f job.FloorWork) framing.FloorWork {
 	u := r.Doc.Units
-	out := framing.FloorWork{ID: f.ID, Of: "floor", Inline: f.Lie == "inline", Plies: max(1, f.Plies), Hangers: f.Hangers, Hanger: f.Hanger, By: f.By, Lumber: r.wood(path+".lumber", f.Lumber)}
+	out := framing.FloorWork{ID: f.ID, Of: "floor", Inline: f.Lie == "inline", Plies: max(1, f.Plies),
+		Hangers: f.Hangers, Hanger: f.Hanger, By: f.By, Lumber: r.wood(path+".lumber", f.Lumber)}
 	if out.Lumber != nil && out.Lumber.Track {
 		r.faults.Add(path+".lumber", "%q is track: name what blocks are cut from", f.Lumber)
 	}
@@ -85,7 +86,8 @@ func (r *resolver) floor(path string, f job.FloorWork) framing.FloorWork {
 		}
 	}
 	if bays == 0 {
-		r.faults.Add(path+".to", "no bay of %q lies between %s and %s: its joists go from %s to %s", f.Joists, r.write(out.From), r.write(out.To), r.write(out.Centres[0]), r.write(out.Centres[len(out.Centres)-1]))
+		r.faults.Add(path+".to", "no bay of %q lies between %s and %s: its joists go from %s to %s", f.Joists,
+			r.write(out.From), r.write(out.To), r.write(out.Centres[0]), r.write(out.Centres[len(out.Centres)-1]))
 	}
 	for k, s := range f.Seams {
 		if l, ok := r.must(fmt.Sprintf("%s.seams[%d]", path, k), s); ok {
@@ -111,7 +113,8 @@ func (r *resolver) inRoom(path string, run []survey.Joist, at float64) {
 	switch {
 	case within(at):
 	case within(-at):
-		r.faults.Add(path, "its line lies outside the room: the joists are given from their other end; write %s", r.write(r.Doc.Units.Estimate(-at)))
+		r.faults.Add(path, "its line lies outside the room: the joists are given from their other end; write %s",
+			r.write(r.Doc.Units.Estimate(-at)))
 	default:
 		r.faults.Add(path, "its line lies outside the room: say how far along the joists it is from where their run is given")
 	}

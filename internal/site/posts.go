@@ -46,7 +46,8 @@ func (r *resolver) posts(path string, wall *framing.Wall, p framing.Part) {
 	case of == "":
 		r.faults.Add(path, "%q is no run of joists: read them first, or name one that is", p.Posts.Joists)
 	case of != "floor":
-		r.faults.Add(path, "%q is a run of the ceiling: a half wall's posts stand beside floor joists", p.Posts.Joists)
+		r.faults.Add(path, "%q is a run of the ceiling: a half wall's posts stand beside floor joists",
+			p.Posts.Joists)
 	case len(wall.PostPlaces(p, r.JoistList)) == 0:
 		r.faults.Add(path, "no joist of %q lies where a post could stand in it: name the run under it, move the wall, or read its joists again", p.Posts.Joists)
 	}

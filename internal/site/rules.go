@@ -22,30 +22,41 @@ func (r *resolver) setRules() {
 	}
 	in := measure.Inch
 	r.Rules = framing.Rules{
-		Units:  u,
-		Mark:   r.within("mark", d.Mark, u.Pick(in/16, measure.Millimetre), measure.Millimetre/10, u.Pick(in, 20*measure.Millimetre)),
-		Fit:    r.within("rules.fit", rules.Fit, u.Pick(in/16, 2*measure.Millimetre), 0, u.Pick(2*in, 50*measure.Millimetre)),
-		Hold:   r.within("rules.hold", rules.Hold, u.Pick(3*in/16, 5*measure.Millimetre), measure.Millimetre/10, u.Pick(12*in, 300*measure.Millimetre)),
-		Near:   r.within("rules.near", rules.Near, u.Pick(24*in, 600*measure.Millimetre), 0, u.Pick(240*in, 6000*measure.Millimetre)),
-		Reach:  r.within("rules.reach", rules.Reach, u.Pick(30*in, 750*measure.Millimetre), u.Pick(2*in, 50*measure.Millimetre), u.Pick(240*in, 6000*measure.Millimetre)),
-		Lap:    r.within("rules.lap", rules.Lap, u.Pick(24*in, 600*measure.Millimetre), 0, u.Pick(240*in, 6000*measure.Millimetre)),
+		Units: u,
+		Mark: r.within("mark", d.Mark, u.Pick(in/16, measure.Millimetre), measure.Millimetre/10,
+			u.Pick(in, 20*measure.Millimetre)),
+		Fit: r.within("rules.fit", rules.Fit, u.Pick(in/16, 2*measure.Millimetre), 0,
+			u.Pick(2*in, 50*measure.Millimetre)),
+		Hold: r.within("rules.hold", rules.Hold, u.Pick(3*in/16, 5*measure.Millimetre), measure.Millimetre/10,
+			u.Pick(12*in, 300*measure.Millimetre)),
+		Near: r.within("rules.near", rules.Near, u.Pick(24*in, 600*measure.Millimetre), 0,
+			u.Pick(240*in, 6000*measure.Millimetre)),
+		Reach: r.within("rules.reach", rules.Reach, u.Pick(30*in, 750*measure.Millimetre),
+			u.Pick(2*in, 50*measure.Millimetre), u.Pick(240*in, 6000*measure.Millimetre)),
+		Lap: r.within("rules.lap", rules.Lap, u.Pick(24*in, 600*measure.Millimetre), 0,
+			u.Pick(240*in, 6000*measure.Millimetre)),
 		TiltUp: rules.Method == "tilt-up", Words: words.Set(rules.Words),
 	}
 	r.Concrete = rules.Floor == "concrete"
 	r.Rules.Concrete, r.Rules.Whole = r.Concrete, rules.Doorway == "whole"
-	r.Kerf = r.within("rules.kerf", rules.Kerf, u.Pick(in/8, 3*measure.Millimetre), 0, u.Pick(in/2, 12*measure.Millimetre))
-	r.Accept = r.within("rules.accept", rules.Accept, u.Pick(in/16, 3*measure.Millimetre/2), 0, u.Pick(in, 25*measure.Millimetre))
-	r.Shim = r.within("rules.shim", rules.Shim, u.Pick(3*in/16, 5*measure.Millimetre), 0, u.Pick(2*in, 50*measure.Millimetre))
+	r.Kerf = r.within("rules.kerf", rules.Kerf, u.Pick(in/8, 3*measure.Millimetre), 0,
+		u.Pick(in/2, 12*measure.Millimetre))
+	r.Accept = r.within("rules.accept", rules.Accept, u.Pick(in/16, 3*measure.Millimetre/2), 0,
+		u.Pick(in, 25*measure.Millimetre))
+	r.Shim = r.within("rules.shim", rules.Shim, u.Pick(3*in/16, 5*measure.Millimetre), 0,
+		u.Pick(2*in, 50*measure.Millimetre))
 	if r.Shim < r.Accept {
 		r.faults.Add("rules.shim", "it is less than rules.accept, %s: give at least that", r.write(r.Accept))
 	}
 	r.Square = r.within("rules.square", rules.Square, 0, 0, u.Pick(6*in, 150*measure.Millimetre))
 	r.Keep = r.within("rules.keep", rules.Keep, u.Pick(12*in, 300*measure.Millimetre), 0, 10*measure.Metre)
-	r.Bowed = r.within("rules.bowed", rules.Bowed, u.Pick(24*in, 600*measure.Millimetre), u.Pick(in, 25*measure.Millimetre), 10*measure.Metre)
+	r.Bowed = r.within("rules.bowed", rules.Bowed, u.Pick(24*in, 600*measure.Millimetre),
+		u.Pick(in, 25*measure.Millimetre), 10*measure.Metre)
 	r.Cull, r.Tax, r.Longer = rules.Cull, rules.Tax, rules.Plan == "long"
 	r.setInsulation(rules.Insulation)
 	r.setGoods(rules)
-	r.Board = r.within("rules.board", rules.Board, u.Pick(in/2, 25*measure.Millimetre/2), 0, u.Pick(4*in, 100*measure.Millimetre))
+	r.Board = r.within("rules.board", rules.Board, u.Pick(in/2, 25*measure.Millimetre/2), 0,
+		u.Pick(4*in, 100*measure.Millimetre))
 	r.Rules.Board = r.Board
 	r.Marking = framing.Marking(rules.Marking)
 	for i, b := range rules.Sheets {
@@ -54,15 +65,18 @@ func (r *resolver) setRules() {
 			if !given.Given() {
 				r.faults.Add(at+"."+name, "missing: give the board's %s", name)
 			}
-			return r.within(at+"."+name, given, u.Pick(48*in, 1200*measure.Millimetre), u.Pick(6*in, 150*measure.Millimetre), 10*measure.Metre)
+			return r.within(at+"."+name, given, u.Pick(48*in, 1200*measure.Millimetre),
+				u.Pick(6*in, 150*measure.Millimetre), 10*measure.Metre)
 		}
-		r.Rules.Sheets = append(r.Rules.Sheets, framing.Sheet{Width: side("width", b.Width), Length: side("length", b.Length), Lying: b.Lie == "lying"})
+		r.Rules.Sheets = append(r.Rules.Sheets, framing.Sheet{Width: side("width", b.Width),
+			Length: side("length", b.Length), Lying: b.Lie == "lying"})
 	}
 	if rules.Sheets == nil {
 		r.Rules.Sheets = []framing.Sheet{framing.UsualSheet(u)}
 	}
 	if rules.FireBlocking != nil {
-		r.Rules.FireBlocks = r.within("rules.fireBlocking.every", rules.FireBlocking.Every, framing.UsualFireBlocks(u), u.Pick(12*in, 300*measure.Millimetre), 20*measure.Metre)
+		r.Rules.FireBlocks = r.within("rules.fireBlocking.every", rules.FireBlocking.Every,
+			framing.UsualFireBlocks(u), u.Pick(12*in, 300*measure.Millimetre), 20*measure.Metre)
 	}
 	r.Alike = r.within("rules.alike", rules.Alike, 0, 0, u.Pick(in/2, 12*measure.Millimetre))
 	r.AlikeByWall = rules.AlikeBy == "wall"
@@ -89,14 +103,17 @@ func (r *resolver) setRules() {
 	if rules.Noggings != nil {
 		r.nogged("rules.noggings", rules.Noggings, 0)
 	}
-	r.Rules.Floor, r.Rules.Ceiling = r.anchor("rules.fixFloor", rules.FixFloor), r.anchor("rules.fixCeiling", rules.FixCeiling)
+	r.Rules.Floor, r.Rules.Ceiling = r.anchor("rules.fixFloor", rules.FixFloor), r.anchor("rules.fixCeiling",
+		rules.FixCeiling)
 	size := func(name string, given job.Length, inch, mm measure.Length) measure.Length {
 		return r.within("rules."+name, given, u.Pick(inch, mm), 0, 20*measure.Metre)
 	}
 	mm := measure.Millimetre
 	r.Usual = UsualSizes{
-		DoorWider: size("doorWider", rules.DoorWider, 2*in, 80*mm), DoorHigher: size("doorHigher", rules.DoorHigher, 5*in/2, 50*mm),
-		WindowWider: size("windowWider", rules.WindowWider, in, 20*mm), WindowHigher: size("windowHigher", rules.WindowHigher, in, 20*mm),
+		DoorWider: size("doorWider", rules.DoorWider, 2*in, 80*mm), DoorHigher: size("doorHigher",
+			rules.DoorHigher, 5*in/2, 50*mm),
+		WindowWider: size("windowWider", rules.WindowWider, in, 20*mm), WindowHigher: size("windowHigher",
+			rules.WindowHigher, in, 20*mm),
 		Sill: size("sill", rules.Sill, 36*in, 900*mm),
 	}
 	leaf, unit := job.Size{}, job.Size{}
@@ -106,9 +123,12 @@ func (r *resolver) setRules() {
 	if rules.Unit != nil {
 		unit = *rules.Unit
 	}
-	r.Usual.Leaf = [2]measure.Length{size("leaf.width", leaf.Width, 30*in, 800*mm), size("leaf.height", leaf.Height, 80*in, 2040*mm)}
-	r.Usual.Unit = [2]measure.Length{size("unit.width", unit.Width, 36*in, 900*mm), size("unit.height", unit.Height, 48*in, 1200*mm)}
-	r.Spacing = r.within("rules.spacing", rules.Spacing, u.Pick(16*in, 600*measure.Millimetre), u.Pick(4*in, 100*measure.Millimetre), u.Pick(96*in, 2400*measure.Millimetre))
+	r.Usual.Leaf = [2]measure.Length{size("leaf.width", leaf.Width, 30*in, 800*mm),
+		size("leaf.height", leaf.Height, 80*in, 2040*mm)}
+	r.Usual.Unit = [2]measure.Length{size("unit.width", unit.Width, 36*in, 900*mm),
+		size("unit.height", unit.Height, 48*in, 1200*mm)}
+	r.Spacing = r.within("rules.spacing", rules.Spacing, u.Pick(16*in, 600*measure.Millimetre),
+		u.Pick(4*in, 100*measure.Millimetre), u.Pick(96*in, 2400*measure.Millimetre))
 }
 
 // UsualSizes are the crew's: what a rough opening has over its leaf or unit, and
@@ -155,7 +175,8 @@ func (r *resolver) setLumber() {
 				r.faults.Add(at, "empty: give a length")
 				continue
 			}
-			lumber.Stock = insert(lumber.Stock, r.within(at, s, 12*measure.Inch, u.Pick(12*measure.Inch, 300*measure.Millimetre), 30*measure.Metre))
+			lumber.Stock = insert(lumber.Stock, r.within(at, s, 12*measure.Inch,
+				u.Pick(12*measure.Inch, 300*measure.Millimetre), 30*measure.Metre))
 		}
 		if len(lumber.Stock) == 0 { // a fault: the rest is looked at all the same
 			lumber.Stock = []measure.Length{2400 * measure.Millimetre}
@@ -170,7 +191,8 @@ func (r *resolver) setLumber() {
 		r.steelStud(path, l, lumber)
 		r.stockThere(path, l, lumber)
 		if l.Track {
-			lumber.Fit = r.within(path+".fit", l.Fit, framing.SteelFit(u), 0, u.Pick(2*measure.Inch, 50*measure.Millimetre))
+			lumber.Fit = r.within(path+".fit", l.Fit, framing.SteelFit(u), 0,
+				u.Pick(2*measure.Inch, 50*measure.Millimetre))
 		} else if l.Fit.Given() {
 			r.faults.Add(path+".fit", "only track has a fit of its own; other walls have theirs")
 		}
@@ -197,8 +219,10 @@ func (r *resolver) setGoods(rules job.Rules) {
 	u := r.Rules.Units
 	r.Nailing = Nailing{
 		End: given.End, Flat: given.End,
-		Step:  r.within("rules.nailing.step", given.Step, u.Pick(24*measure.Inch, 600*measure.Millimetre), u.Pick(2*measure.Inch, 50*measure.Millimetre), 3*measure.Metre),
-		Board: r.within("rules.nailing.board", given.Board, u.Pick(12*measure.Inch, 300*measure.Millimetre), u.Pick(2*measure.Inch, 50*measure.Millimetre), 3*measure.Metre),
+		Step: r.within("rules.nailing.step", given.Step, u.Pick(24*measure.Inch, 600*measure.Millimetre),
+			u.Pick(2*measure.Inch, 50*measure.Millimetre), 3*measure.Metre),
+		Board: r.within("rules.nailing.board", given.Board, u.Pick(12*measure.Inch, 300*measure.Millimetre),
+			u.Pick(2*measure.Inch, 50*measure.Millimetre), 3*measure.Metre),
 	}
 	if given.End == 0 {
 		r.Nailing.End, r.Nailing.Flat = 4, 2
@@ -231,7 +255,8 @@ func (r *resolver) setInsulation(given *job.Insulation) {
 		return r.within(path+"."+name, l, usual, u.Pick(4*measure.Inch, 100*measure.Millimetre), 30*measure.Metre)
 	}
 	r.Insulation = wood.Insulation{
-		Width: side("width", given.Width, 600*measure.Millimetre), Length: side("length", given.Length, 1200*measure.Millimetre),
+		Width: side("width", given.Width, 600*measure.Millimetre), Length: side("length", given.Length,
+			1200*measure.Millimetre),
 		Over: r.within(path+".over", given.Over, UsualOver(u), 0, u.Pick(2*measure.Inch, 50*measure.Millimetre)),
 	}
 }
@@ -266,13 +291,15 @@ func (r *resolver) stockThere(path string, l job.Lumber, lumber *wood.Lumber) {
 		if h.What == "" {
 			h.What = "stick"
 		}
-		one := wood.OnHand{Length: long, Count: h.Count, What: h.What, Place: h.Place, Label: h.Label, Bowed: h.Condition == "bowed"}
+		one := wood.OnHand{Length: long, Count: h.Count, What: h.What, Place: h.Place, Label: h.Label,
+			Bowed: h.Condition == "bowed"}
 		for i, x := range h.Defects {
 			at := fmt.Sprintf("%s.onHand[%d].defects[%d]", path, k, i)
 			from, a := r.must(at+".from", x.From)
 			to, b := r.must(at+".to", x.To)
 			if a && b && ok && (from < 0 || to <= from || to > long) {
-				r.faults.Add(at, "from %s to %s is no stretch of a stick of %s: measure both from the same end", r.write(from), r.write(to), r.write(long))
+				r.faults.Add(at, "from %s to %s is no stretch of a stick of %s: measure both from the same end",
+					r.write(from), r.write(to), r.write(long))
 				continue
 			}
 			one.Defects = append(one.Defects, [2]measure.Length{from, to})

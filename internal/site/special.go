@@ -22,7 +22,8 @@ func (r *resolver) special(path string, w job.Wall, wall *framing.Wall) {
 		r.faults.Add(path+".infill", "only a wall of kind infill goes into a pocket: give it that kind, or leave this out")
 	}
 	if u := r.Doc.Units; w.BoardTop.Given() {
-		wall.BoardTop = r.within(path+".boardTop", w.BoardTop, 0, u.Pick(6*measure.Inch, 150*measure.Millimetre), u.Pick(40*measure.Foot, 12*measure.Metre))
+		wall.BoardTop = r.within(path+".boardTop", w.BoardTop, 0, u.Pick(6*measure.Inch, 150*measure.Millimetre),
+			u.Pick(40*measure.Foot, 12*measure.Metre))
 	}
 }
 
@@ -32,16 +33,19 @@ func (r *resolver) part(path string, s job.Special, lumber *wood.Lumber, wall *f
 	out := framing.Part{Kind: framing.Kind(cmp.Or(s.Kind, "plain")), Lumber: lumber}
 	half, raked, free := out.Kind == framing.Half, out.Kind == framing.Raked, out.Kind == framing.FreeTop
 	if s.Height.Given() {
-		out.Height = r.within(path+".height", s.Height, 0, u.Pick(6*measure.Inch, 150*measure.Millimetre), u.Pick(40*measure.Foot, 12*measure.Metre))
+		out.Height = r.within(path+".height", s.Height, 0, u.Pick(6*measure.Inch, 150*measure.Millimetre),
+			u.Pick(40*measure.Foot, 12*measure.Metre))
 	}
 	for _, x := range []struct {
 		given bool
 		may   bool
 		field string
 		who   string
-	}{{s.Posts != nil, half, "posts", "half"}, {s.Cap != nil, half, "cap", "half"}, {s.Rake != nil, raked, "rake", "raked"}, {s.Braces != nil, free, "braces", "free-top"}} {
+	}{{s.Posts != nil, half, "posts", "half"}, {s.Cap != nil, half, "cap", "half"}, {s.Rake != nil, raked,
+		"rake", "raked"}, {s.Braces != nil, free, "braces", "free-top"}} {
 		if x.given && !x.may {
-			r.faults.Add(path+"."+x.field, "only a wall of kind %s has %s: give it that kind, or leave this out", x.who, x.field)
+			r.faults.Add(path+"."+x.field, "only a wall of kind %s has %s: give it that kind, or leave this out",
+				x.who, x.field)
 		}
 	}
 	switch {
@@ -71,8 +75,10 @@ func (r *resolver) part(path string, s job.Special, lumber *wood.Lumber, wall *f
 		if b == nil {
 			b = &job.Braces{}
 		}
-		out.Braces.Clear = r.within(path+".braces.clear", b.Clear, framing.UsualClear(u), 0, u.Pick(24*measure.Inch, 600*measure.Millimetre))
-		if out.Braces.Every = r.within(path+".braces.every", b.Every, framing.UsualBraces(u), u.Pick(6*measure.Inch, 150*measure.Millimetre), 10*measure.Metre); b.None {
+		out.Braces.Clear = r.within(path+".braces.clear", b.Clear, framing.UsualClear(u), 0,
+			u.Pick(24*measure.Inch, 600*measure.Millimetre))
+		if out.Braces.Every = r.within(path+".braces.every", b.Every, framing.UsualBraces(u),
+			u.Pick(6*measure.Inch, 150*measure.Millimetre), 10*measure.Metre); b.None {
 			out.Braces.Every = 0
 		}
 		if out.Height == 0 {
@@ -110,9 +116,12 @@ func (r *resolver) halfWall(path string, s job.Special, lumber *wood.Lumber, out
 	if p := s.Posts; p != nil {
 		out.Posts = &framing.Posts{
 			Joists: p.Joists,
-			Lap:    r.within(path+".posts.lap", p.Lap, framing.UsualLap(u), u.Pick(2*measure.Inch, 50*measure.Millimetre), u.Pick(24*measure.Inch, 600*measure.Millimetre)),
-			Deck:   r.within(path+".posts.deck", p.Deck, framing.UsualDeck(u), 0, u.Pick(12*measure.Inch, 300*measure.Millimetre)),
-			Every:  r.within(path+".posts.every", p.Every, framing.UsualPosts(u), u.Pick(6*measure.Inch, 150*measure.Millimetre), u.Pick(12*measure.Foot, 3600*measure.Millimetre)),
+			Lap: r.within(path+".posts.lap", p.Lap, framing.UsualLap(u),
+				u.Pick(2*measure.Inch, 50*measure.Millimetre), u.Pick(24*measure.Inch, 600*measure.Millimetre)),
+			Deck: r.within(path+".posts.deck", p.Deck, framing.UsualDeck(u), 0,
+				u.Pick(12*measure.Inch, 300*measure.Millimetre)),
+			Every: r.within(path+".posts.every", p.Every, framing.UsualPosts(u),
+				u.Pick(6*measure.Inch, 150*measure.Millimetre), u.Pick(12*measure.Foot, 3600*measure.Millimetre)),
 		}
 		if p.Joists == "" {
 			r.faults.Add(path+".posts.joists", "missing: name the run of floor joists that they stand beside")
@@ -210,7 +219,8 @@ func (r *resolver) valve(path string, wall *framing.Wall) {
 	wide, t := framing.UsualWet(r.Doc.Units), wall.Lumber.Thickness
 	from, to := wall.Wet.Valve-wide/2, wall.Wet.Valve+wide/2
 	if from < t || to > wall.Length-t {
-		r.faults.Add(path+".wet.valve", "%s: its bay, from %s to %s, lies in an end stud or past the wall", r.write(wall.Wet.Valve), r.write(from), r.write(to))
+		r.faults.Add(path+".wet.valve", "%s: its bay, from %s to %s, lies in an end stud or past the wall",
+			r.write(wall.Wet.Valve), r.write(from), r.write(to))
 		return
 	}
 	wall.Clear = append(wall.Clear, framing.Clear{From: from, To: to, What: r.Rules.Tell(words.TheValve)})

@@ -58,7 +58,8 @@ func (r *resolver) ownParts(path string, w job.Wall, wall *framing.Wall) {
 			continue
 		}
 		if k := slices.IndexFunc(wall.Parts, func(o framing.Part) bool { return o.From < to && o.To > from }); k >= 0 {
-			r.faults.Add(at+".from", "%s lies in the stretch from %s to %s: one kind holds at each place", r.write(from), r.write(wall.Parts[k].From), r.write(wall.Parts[k].To))
+			r.faults.Add(at+".from", "%s lies in the stretch from %s to %s: one kind holds at each place",
+				r.write(from), r.write(wall.Parts[k].From), r.write(wall.Parts[k].To))
 			continue
 		}
 		p := r.part(at, s.Special(), lumber, wall)
