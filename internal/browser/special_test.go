@@ -105,7 +105,7 @@ func TestBlocksBetweenJoists(t *testing.T) {
 }
 
 // A duct is boxed in at a touch: its sides hang on both hands of the wall that it goes
-// through, and their rungs are cut like anything else. One undo takes a side back.
+// through, and their rungs are cut like anything else. One undo takes them all back.
 func TestADuctIsBoxedIn(t *testing.T) {
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
@@ -121,6 +121,9 @@ func TestADuctIsBoxedIn(t *testing.T) {
 	v.sees("it hangs: nothing under its foot")
 	v.presses("Cut")
 	v.sees("E-RU1")
+	v.presses("Undo")
+	v.sees("revision 3")
+	assert.Len(t, v.document().Walls, 6)
 }
 
 // What stands before masonry says how deep its bays are and where its studs are tied

@@ -97,11 +97,7 @@ func (r *raiser) wallThere(corner int) string {
 }
 
 func (r *raiser) raise(w *work.Wall) Raising {
-	var heights *survey.Wary
-	if r.Heights != nil {
-		heights = r.Heights.Near(w.Wall.From, w.Wall.To, work.NearReadings)
-	}
-	left, right := r.look(w, Left, heights), r.look(w, Right, heights)
+	left, right := r.look(w, Left), r.look(w, Right)
 	turned := func(less measure.Length) [2]Tilt {
 		mm := less.Millimetres()
 		return [2]Tilt{r.tilt(w, Left, left, mm), r.tilt(w, Right, right, mm)}

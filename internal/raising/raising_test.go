@@ -100,7 +100,7 @@ func TestTheSweepInAnyRoom(t *testing.T) {
 		deep := w.Wall.Lumber.Depth.Millimetres()
 		for _, side := range []Side{Left, Right} {
 			along, off := axes(w.Wall, side)
-			over := r.look(w, side, r.Heights)
+			over := r.look(w, side)
 			less := 4 * in * c.Float64()
 			x := r.tilt(w, side, over, less)
 			least := math.Inf(1)

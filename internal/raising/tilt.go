@@ -143,9 +143,9 @@ type hang struct {
 
 // look reads what is over a wall and beside it, as far out as its whole frame reaches;
 // nil where nothing can be said.
-func (r *raiser) look(w *work.Wall, side Side, heights *survey.Wary) *looked {
+func (r *raiser) look(w *work.Wall, side Side) *looked {
 	out := &looked{frames: frame(w, 0)}
-	if len(out.frames) == 0 || heights == nil {
+	if len(out.frames) == 0 || r.Heights == nil {
 		return nil
 	}
 	deep := w.Wall.Lumber.Depth.Millimetres()
@@ -174,7 +174,7 @@ func (r *raiser) look(w *work.Wall, side Side, heights *survey.Wary) *looked {
 			}
 			sums = append(sums, []survey.Term{{Of: survey.Floor, At: foot, Weight: 1}})
 		}
-		read := heights.EstimateAll(sums)
+		read := r.Near(w.Wall, sums)
 		for i := range part {
 			own, us := read[i*(places+1):(i+1)*(places+1)], outs[i*places:(i+1)*places]
 			out.add(own, us)

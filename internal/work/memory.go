@@ -19,6 +19,7 @@ type Memory struct {
 	site.Reader
 	surveys *recall.Kept[*survey.Wary]
 	walls   *recall.Kept[framedWall]
+	looks   *recall.Kept[[]survey.Estimate] // what lies beside walls, as it was asked for
 }
 
 // Bounds on what is remembered: how many of each, and bytes.
@@ -29,6 +30,8 @@ const (
 	siteBytes   = 18 << 20
 	surveyBytes = 18 << 20
 	wallBytes   = 32 << 20
+	mostLooks   = 400
+	lookBytes   = 16 << 20
 )
 
 // NewMemory remembers what a crew at work comes back to.
@@ -36,12 +39,13 @@ func NewMemory() *Memory {
 	return &Memory{
 		*site.NewReader(mostSites, siteBytes), recall.Weighing(mostSurveys, surveyBytes, (*survey.Wary).Bytes),
 		recall.Weighing(mostWalls, wallBytes, func(w framedWall) int { return 8_000 + 1_500*len(w.framed.Members) + 500*len(w.framed.Findings) }),
+		recall.Weighing(mostLooks, lookBytes, func(all []survey.Estimate) int { return 120 * len(all) }),
 	}
 }
 
 // Bytes are about how many each part holds.
 func (m *Memory) Bytes() map[string]int {
-	return map[string]int{"sites": m.Reader.Bytes(), "surveys": m.surveys.Bytes(), "walls": m.walls.Bytes()}
+	return map[string]int{"sites": m.Reader.Bytes(), "surveys": m.surveys.Bytes(), "walls": m.walls.Bytes(), "looks": m.looks.Bytes()}
 }
 
 // Of works a document out. The error is a job.Faults with all that is wrong.
@@ -87,7 +91,23 @@ func (m *Memory) Out(ctx context.Context, s *site.Site) (*Result, error) {
 		}
 		return m.walls.Must(recall.KeyOf(surroundings, w, candidates), made)
 	})
+	if r != nil {
+		r.near = func(w *framing.Wall, sums [][]survey.Term) []survey.Estimate {
+			return m.looks.Must(recall.KeyOf(readings, w.From, w.To, sums), func() []survey.Estimate {
+				return fitted.Near(w.From, w.To, NearReadings).EstimateAll(sums)
+			})
+		}
+	}
 	return r, ctx.Err()
+}
+
+// Near answers sums of floor and ceiling beside a wall, by the readings closest to it.
+// What was asked before is remembered. Nothing is known where nothing was read.
+func (r *Result) Near(w *framing.Wall, sums [][]survey.Term) []survey.Estimate {
+	if r.Heights == nil || r.near == nil {
+		return make([]survey.Estimate, len(sums))
+	}
+	return r.near(w, sums)
 }
 
 // along are the heights along one wall: foretold by the readings closest to

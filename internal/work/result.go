@@ -49,6 +49,8 @@ type Result struct {
 
 	longer bool // its sticks are laid at length, whatever the job says
 	tell   func(cost, bound float64)
+
+	near func(w *framing.Wall, sums [][]survey.Term) []survey.Estimate
 }
 
 // Wall is one wall worked out.
