@@ -15,6 +15,7 @@ import (
 	"homalos/internal/sheeting"
 	"homalos/internal/site"
 	"homalos/internal/survey"
+	"homalos/internal/wood"
 	"homalos/internal/work"
 )
 
@@ -171,7 +172,7 @@ func countOf(w *work.Wall) (stand, between int) {
 		switch {
 		case x.Kind.Upright():
 			stand++
-		case !x.Kind.Row().Plate && !x.Kind.Row().Apart:
+		case !x.Kind.Row().Plate && (!x.Kind.Row().Apart || x.Kind == wood.Rung || x.Kind == wood.Nailer):
 			between++
 		}
 	}

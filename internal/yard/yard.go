@@ -392,6 +392,7 @@ func (c *counter) nails(w *work.Wall) {
 		case row.Plate && m.Layer > 0:
 			c.each("nail", Along, in.ID, apart(m.To-m.From))
 		case row.Plate:
+		case m.Kind == wood.Beam: // fixed as its paper says
 		case m.Kind == wood.HeaderPly, m.Kind == wood.SillPiece:
 			c.each("nail", Between, in.ID, 2*ends)
 		default:
