@@ -12,12 +12,13 @@ import (
 // ownRead is an upright's space, read at its own place: its length is that
 // reading, and not what all of them foretell.
 type ownRead struct {
-	found  survey.Found // of the gap; else of floor or ceiling at its centre
-	pair   survey.Found // of a gap from floor and ceiling: the floor
-	stray  float64      // what was read less what all foretell, mm
-	error  float64      // standard error of what was read, mm
-	spread float64      // mm
-	sure   bool         // taken again, and it agreed
+	station measure.Length // where it was read
+	found   survey.Found   // of the gap; else of floor or ceiling at its centre
+	pair    survey.Found   // of a gap from floor and ceiling: the floor
+	stray   float64        // what was read less what all foretell, mm
+	error   float64        // standard error of what was read, mm
+	spread  float64        // mm
+	sure    bool           // taken again, and it agreed
 }
 
 // readAt looks whether an upright's space was read at its own place, and lets
@@ -30,7 +31,15 @@ func (f *framer) readAt(u upright, e, own *survey.Estimate, lack survey.Lack) *o
 	at := f.Wall.At(centre)
 	switch u.kind.Row().Stands {
 	case wood.PlateToPlate:
-		return f.readGap(centre, e, lack)
+		own := f.readGap(centre, e, lack)
+		if own == nil && f.Wall.NoBay(f.rules) { // filled with wood: what was read in it is read for all of it
+			for _, x := range f.standing {
+				if own = f.readGap(x.from+(x.to-x.from)/2, e, lack); own != nil {
+					break
+				}
+			}
+		}
+		return own
 	case wood.PlateToHead, wood.PlateToSill:
 		h := f.heads[u.opening]
 		if h.fixed {
@@ -119,7 +128,7 @@ func (f *framer) readGap(centre measure.Length, e *survey.Estimate, lack survey.
 	for _, r := range gap.By {
 		ok = ok && (straight == "" || r.Fixed)
 	}
-	out := &ownRead{found: gap, error: gap.Error, sure: gap.Sure}
+	out := &ownRead{station: centre, found: gap, error: gap.Error, sure: gap.Sure}
 	value, ids := gap.Value, gap.IDs()
 	if !ok {
 		ceiling, up := f.taken.At(survey.CeilingReading, at)
@@ -127,7 +136,7 @@ func (f *framer) readGap(centre measure.Length, e *survey.Estimate, lack survey.
 		if !up || !down || straight != "" || !lack.Any() {
 			return nil
 		}
-		out = &ownRead{found: ceiling, pair: floor, error: math.Hypot(ceiling.Error, floor.Error), sure: ceiling.Sure && floor.Sure}
+		out = &ownRead{station: centre, found: ceiling, pair: floor, error: math.Hypot(ceiling.Error, floor.Error), sure: ceiling.Sure && floor.Sure}
 		value, ids = ceiling.Value-floor.Value, append(ceiling.IDs(), floor.IDs()...)
 	}
 	if e.Known {

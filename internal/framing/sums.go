@@ -22,7 +22,7 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 	switch stands := u.kind.Row().Stands; stands {
 	case wood.PlateToPlate, wood.JoistToPlate:
 		if read != nil {
-			m.Sum = f.readLines(read, centre)
+			m.Sum = f.readLines(read, read.station)
 		} else {
 			m.Sum = f.reachLines(part, high, e, straight)
 			if stands == wood.JoistToPlate {

@@ -220,6 +220,17 @@ func TestAReturnIsFilled(t *testing.T) {
 	}
 	d.Walls = []job.Wall{wall(40)}
 	assert.NotEmpty(t, site.Check(d))
+	// one gap read in it is read for all of it: 2396 − 45 − 45 − 2
+	d.Walls = []job.Wall{wall(100)}
+	d.Rules = &job.Rules{Floor: "concrete", Fit: job.L("2 mm")}
+	station := job.L("77.5 mm")
+	d.Survey.Readings = []job.Reading{{ID: "g", Kind: "gap", Place: &job.Place{Wall: "A", Station: station}, Value: job.L("2396 mm")}}
+	for _, m := range computed(t, d).Walls[0].Members {
+		if m.Kind == "stud" || m.Kind == "packer" {
+			assert.Equal(t, "ready", m.State, m.ID)
+			assert.Equal(t, "2304 mm", m.Exact)
+		}
+	}
 }
 
 // Wherever a pipe or a duct lies in a room that is not quite square: its box keeps the

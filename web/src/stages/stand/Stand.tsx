@@ -267,11 +267,11 @@ function OneWall({ wall, doc }: { wall: PlanWall; doc: Wall }) {
           </>
         )}
         {r.way !== "in-place" && `. ${Math.round(r.weights.wood)} kg of wood in all`}
-        {r.weights.treated > 0 && `, ${Math.round(r.weights.treated)} kg of it treated`}
-        {r.weights.later > 0 && `, ${Math.round(r.weights.later)} kg fitted later`}
-        {r.weights.boards > 0 && `; ${Math.round(r.weights.boards)} kg of boards, hung once it stands`}
-        {(r.weights.layers ?? 0) > 0 && `; ${Math.round(r.weights.layers ?? 0)} kg of layers`}
-        {(r.weights.before ?? 0) > 0 && `, ${Math.round(r.weights.before ?? 0)} kg of them on it as it goes up`}.
+        {r.weights.treated >= 0.5 && `, ${Math.round(r.weights.treated)} kg of it treated`}
+        {r.weights.later >= 0.5 && `, ${Math.round(r.weights.later)} kg fitted later`}
+        {r.weights.boards >= 0.5 && `; ${Math.round(r.weights.boards)} kg of boards, hung once it stands`}
+        {(r.weights.layers ?? 0) >= 0.5 && `; ${Math.round(r.weights.layers ?? 0)} kg of layers`}
+        {(r.weights.before ?? 0) >= 0.5 && `, ${Math.round(r.weights.before ?? 0)} kg of them on it as it goes up`}.
       </p>
       <details>
         <summary>Why {ways[r.proposed]} is proposed</summary>
