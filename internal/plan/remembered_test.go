@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"encoding/json"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -12,6 +13,13 @@ import (
 	"homalos/internal/plan"
 	"homalos/internal/work"
 )
+
+// said is all that is shown of a plan.
+func said(t *rapid.T, p plan.Plan) string {
+	raw, err := json.Marshal([]any{p, p.Drawings, p.Asks()})
+	require.NoError(t, err)
+	return string(raw)
+}
 
 // Whatever a crew does, and takes back: what is put together from what is
 // remembered is what would be worked out from nothing, to the byte.
@@ -38,7 +46,7 @@ func TestWhatIsRememberedIsWhatWouldBeWorkedOut(t *testing.T) {
 				known, err = plan.Recorded(t.Context(), known, d)
 			}
 			require.NoError(t, err)
-			require.Equal(t, string(text(fresh, fresh.Drawings, fresh.Asks())), string(text(known, known.Drawings, known.Asks())))
+			require.Equal(t, said(t, fresh), said(t, known))
 			planned++
 		}
 	})

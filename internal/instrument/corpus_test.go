@@ -1,4 +1,4 @@
-package plan_test
+package instrument_test
 
 import (
 	"bufio"
@@ -33,7 +33,7 @@ import (
 
 // The corpus is documents as they were planned before the core was taken
 // apart. What is planned of them now must be the same to the byte; where a
-// difference is meant, `go test ./internal/plan -run TestCorpus -corpus.keep`
+// difference is meant, `go test ./internal/instrument -run TestCorpus -corpus.keep`
 // keeps what is planned now, and the commit says why. -corpus.dump writes all
 // of it to a directory, to compare with another.
 var (
