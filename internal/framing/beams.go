@@ -137,6 +137,21 @@ func (beamed) check(f *framer, _ Part, found Found) {
 			}
 		}
 	}
+	for _, c := range w.Crossings {
+		for _, b := range w.Beams {
+			if c.From >= b.To || c.To <= b.From {
+				continue
+			}
+			var across []string
+			for _, m := range f.Members {
+				if m.From < c.To && m.To > c.From {
+					across = append(across, m.ID)
+				}
+			}
+			f.find(Stop, "through-a-beam", c.At, across, tell(words.ComesThroughABeam, list(f.rules, c.Things, "", ""),
+				b.ID), tell(words.MoveItOrAskWhoNamed))
+		}
+	}
 	for i, o := range w.Openings {
 		b := w.beamOver(o.Centre)
 		if b == nil || len(f.heads) <= i || !f.heads[i].floor.Known {

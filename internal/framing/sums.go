@@ -30,8 +30,9 @@ func (f *framer) sum(m *Member, u upright, e, own survey.Estimate, read *ownRead
 			} else {
 				m.Sum = append(m.Sum, plateLines(f.rules, wood.BottomPlate, w.Bottom)...)
 			}
-			m.Sum = append(append(m.Sum, f.topLines(part)...), f.beamLines(centre)...)
+			m.Sum = append(m.Sum, f.topLines(part)...)
 		}
+		m.Sum = append(m.Sum, f.beamLines(centre)...) // however its space was read
 		if fit := f.fit(part); fit != 0 || !part.OwnHeight() {
 			m.Sum = append(m.Sum, Line{What: f.fitSaid(), Value: -fit})
 		}

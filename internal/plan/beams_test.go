@@ -34,6 +34,15 @@ func TestABeamThroughItsDocument(t *testing.T) {
 		}
 		assert.InDelta(t, 200, (studs["beside"] - studs["under"]).Millimetres(), 0.2)
 		assert.Empty(t, of(computed(t, d), "beam"))
+		// a stud whose space was read at its own place ends under it too
+		d.Survey.Readings = append(d.Survey.Readings, job.Reading{ID: "own", Kind: "gap", Place: &job.Place{Wall: "A", Station: job.L("1822.5 mm")}, Value: job.L("2400 mm")})
+		for _, m := range of(computed(t, d), "stud") {
+			from, _ := job.L(m.From).In(u)
+			exact, _ := job.L(m.Exact).In(u)
+			if from >= 999*measure.Millimetre && from < 2999*measure.Millimetre {
+				assert.InDelta(t, studs["under"].Millimetres(), exact.Millimetres(), 1, m.ID)
+			}
+		}
 		for name, c := range map[string]struct {
 			change func(*job.Wall)
 			path   string
@@ -58,4 +67,20 @@ func TestABeamThroughItsDocument(t *testing.T) {
 			assert.Contains(t, paths, c.path, "%s %s", u, name)
 		}
 	}
+}
+
+// A duct that comes through under the head plate where a beam lies: nothing there is cut.
+func TestADuctThroughABeam(t *testing.T) {
+	d := boxRoom(t, measure.Metric)
+	d.Walls = []job.Wall{{ID: "A", From: job.Place{X: job.L("1000 mm"), Y: job.L("1200 mm")}, To: job.Place{X: job.L("1000 mm"), Y: job.L("2600 mm")}, Lumber: "treated"}}
+	codes := func() map[string]bool {
+		out := map[string]bool{}
+		for _, f := range computed(t, d).Walls[0].Findings {
+			out[f.Code] = true
+		}
+		return out
+	}
+	assert.False(t, codes()["through-a-beam"])
+	d.Walls[0].Beams = []job.WallBeam{{ID: "G", From: job.L("200 mm"), To: job.L("1300 mm"), Entry: &job.Bearing{By: "Ode", When: "2026-03-02", Steel: "I section", Depth: job.L("200 mm"), Each: job.L("80 mm")}}}
+	assert.True(t, codes()["through-a-beam"])
 }

@@ -53,9 +53,6 @@ func (s *Site) BoxIn(round, lumber string) ([]job.Wall, error) {
 		return nil, fmt.Errorf("%q is no lumber that a box is framed from: name timber of the job", lumber)
 	}
 	b.c = geo.Point{X: (b.o.From.X + b.o.To.X) / 2, Y: (b.o.From.Y + b.o.To.Y) / 2}
-	if s.Board == 0 && len(b.there) == 0 && !b.o.Rises && b.o.From.Distance(b.o.To) < 1 {
-		return nil, fmt.Errorf("%q has no run: say where it begins and ends", round)
-	}
 	if b.o.Rises {
 		b.rise()
 	} else if b.o.From.Distance(b.o.To) < 1 {

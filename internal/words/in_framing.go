@@ -425,4 +425,6 @@ var (
 	TiesCure                  = sentence(" They hold after {0} hours: no board and no load before.")
 	TiesWantTheirCure         = sentence(" They want their cure time before anything is loaded: their maker says how long.")
 	DrillWithCare             = sentence("Scan before drilling, for cables and pipes; wet or with extraction: the dust harms lungs.")
+	ComesThroughABeam         = sentence("{0}comes through where beam {1} lies.")
+	MoveItOrAskWhoNamed       = sentence("Nothing of a beam is cut: move one of them, or ask who named it.")
 )
