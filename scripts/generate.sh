@@ -6,10 +6,11 @@ cd "$(dirname "$0")/.."
 docs=${1:-docs}
 client=${1:-web/src/api}
 mkdir -p "$docs" "$client"
-go run ./cmd/homalos openapi >"$docs/openapi.json"
-go run ./cmd/homalos schema job >"$docs/job.schema.json"
-go run ./cmd/homalos schema plan >"$docs/plan.schema.json"
-go run ./cmd/homalos schema edit >"$docs/edit.schema.json"
+go build -o .data/generator ./cmd/homalos
+.data/generator openapi >"$docs/openapi.json"
+.data/generator schema job >"$docs/job.schema.json"
+.data/generator schema plan >"$docs/plan.schema.json"
+.data/generator schema edit >"$docs/edit.schema.json"
 node web/node_modules/openapi-typescript/bin/cli.js "$docs/openapi.json" -o "$client/schema.gen.ts" >/dev/null
-go run ./cmd/homalos words >"$client/words.gen.json"
+.data/generator words >"$client/words.gen.json"
 node scripts/fields.mjs "$docs/openapi.json" >"$client/fields.gen.ts"

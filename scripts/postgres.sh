@@ -41,13 +41,16 @@ if "${as[@]}" "$bin/pg_ctl" -D "$dir/data" status >/dev/null 2>&1; then
   port=$("${as[@]}" sed -n 4p "$dir/data/postmaster.pid")
 else
   started=
-  for _ in 1 2 3 4 5 6 7 8; do # a port can be taken between asking and starting
+  kept=$("${as[@]}" cat "$dir/port" 2>/dev/null || true)
+  for n in 1 2 3 4 5 6 7 8; do # the one of last time; a port can be taken between asking and starting
     port=$((20000 + RANDOM % 30000))
+    if [ "$n" = 1 ] && [ -n "$kept" ]; then port=$kept; fi
     options="-c listen_addresses=127.0.0.1 -p $port -c unix_socket_directories=''"
     [ "${3:-}" = fast ] && options+=" -c fsync=off -c synchronous_commit=off -c full_page_writes=off -c max_connections=200"
     # setsid: Ctrl-C is for the application; the script stops the cluster after it
     if setsid "${as[@]}" "$bin/pg_ctl" -D "$dir/data" -l "$dir/server.log" -w -t 30 -o "$options" start >&2 </dev/null; then
       started=yes
+      echo "$port" | "${as[@]}" tee "$dir/port" >/dev/null
       break
     fi
   done

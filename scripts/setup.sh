@@ -8,7 +8,7 @@ what=${1:-run}
 need=()
 [ -n "$(ls /usr/lib/postgresql/*/bin/initdb 2>/dev/null)" ] || need+=(postgresql)
 if [ "$what" != run ]; then
-  [ -x /usr/bin/chromium ] || need+=(chromium)
+  [ -x /usr/bin/chromium-headless-shell ] || need+=(chromium-headless-shell) # without the windows that nobody sees
   command -v cc >/dev/null || need+=(gcc libc6-dev) # races are looked for with it
 fi
 if [ "$what" = shots ]; then

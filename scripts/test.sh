@@ -1,20 +1,60 @@
 #!/usr/bin/env bash
-# Runs every test against a PostgreSQL of its own. Arguments go to go test.
+# Runs tests against a PostgreSQL of their own.
+# usage: test.sh         what can have changed since all were last green here; at first all
+#        test.sh all     all
+#        test.sh ARGS…   go test ARGS
+# HOMALOS_LONG=1 tries all cases of every law.
 set -euo pipefail
 cd "$(dirname "$0")/.."
-scripts/setup.sh test
-scripts/build.sh
-if [ "${1:-./...}" = ./... ]; then
-  (cd web && npm run --silent test)
-fi
-stop() { scripts/postgres.sh stop test; }
-trap stop EXIT
-trap 'stop; exit 1' INT TERM
-HOMALOS_TEST_DB=$(scripts/postgres.sh start test fast 2>.data/postgres-test.log) || { cat .data/postgres-test.log >&2; exit 1; }
-export HOMALOS_TEST_DB
+source scripts/lib.sh
 export RAPID_SEED=${RAPID_SEED:-1} # the same cases each time; make fuzz varies them
-go test "${@:-./...}"
-if [ "${1:-./...}" = ./... ]; then # what many do at once, watched for races
-  CGO_ENABLED=1 go test -race ./internal/abreast ./internal/recall ./internal/store ./internal/server \
-    -run 'AtOnce|Stream|Wakes|Unchanged|Commit|Elsewhere|Turn|Leaves|Another|Copies|Worked|Backup|Pages|Asked|Waits|Stopped|Slow|Each'
+one_at_a_time scripts/setup.sh test
+one_at_a_time scripts/build.sh
+trap leave_postgres EXIT
+trap 'exit 1' INT TERM
+use_postgres
+# Nothing here goes by the clock: this ends what hangs, on machines many times slower too.
+limit="-timeout 80m"
+if [ $# -gt 0 ] && [ "$1" != all ]; then
+  # shellcheck disable=SC2086
+  go test $limit "$@"
+  exit
+fi
+
+# What waits for a browser or a database comes first, and the rest beside it.
+shell="./internal/browser ./internal/server ./internal/store ./internal/instrument ./internal/exchange ./cmd/..."
+core=$(sed 's|[^ ]*|./internal/&|g' <<<"$rooms_core")
+now=$(sums)
+left=
+if [ "${1:-}" != all ] && [ -e .data/green ]; then
+  changed=$(diff <(cat .data/green) <(echo "$now") | awk '/^[<>]/ {print $2}' | sort -u)
+  if [ -n "$changed" ] && ! grep -qvxF "$(tr ' ' '\n' <<<"$rooms_core")" <<<"$changed"; then
+    left=$shell # only rooms of the core changed: they, and what stands on them in the core
+    shell=
+  fi
+fi
+started=$SECONDS
+if [ -z "$left" ]; then
+  (cd web && npm run --silent test) >.data/web-tests.log 2>&1 &
+  web=$!
+fi
+failed=0
+# shellcheck disable=SC2086
+go tool gotestsum --format pkgname --format-hide-empty-pkg --jsonfile .data/tests.json -- -vet=off $limit $shell $core || failed=1
+if [ -z "$left" ]; then
+  wait "$web" || failed=1
+  cat .data/web-tests.log
+  # what many do at once, watched for races, where that changed since it was last watched
+  if [ "$(sum_of $raced)" != "$(cat scripts/raced.sum 2>/dev/null)" ]; then
+    bash scripts/race.sh || failed=1
+  fi
+fi
+echo "what took longest (seconds are of tests side by side):"
+go tool gotestsum tool slowest --num 12 --jsonfile .data/tests.json
+echo "test: $((SECONDS - started)) s"
+[ "$failed" = 0 ] || exit 1
+if [ -n "$left" ]; then
+  echo "test: only $(xargs <<<"$changed") changed, of the core. Left for .ci/run or \`bash scripts/test.sh all\`: ${left//.\//}"
+else
+  echo "$now" >.data/green
 fi

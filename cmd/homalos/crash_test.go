@@ -194,13 +194,27 @@ func TestKilledInTheMiddleOfIt(t *testing.T) {
 		wait.Go(func() { assert.NoError(t, one.Work(working)) })
 	}
 	began := time.Now()
+	revision := 0
+	work := func() { // some is done between two harms, however long that takes
+		for was := revision; revision < was+5; {
+			time.Sleep(100 * time.Millisecond)
+			var now servertest.Answer
+			if status, err := servertest.Call(ctx, "GET", s.address()+"/api/jobs/"+id, nil, &now); err == nil && status == 200 {
+				revision = now.Revision
+			}
+			require.NoError(t, t.Context().Err())
+		}
+		if long > 0 {
+			time.Sleep(2 * time.Second)
+		}
+	}
 	for i := 0; i < 4 || time.Since(began) < long; i++ {
-		time.Sleep(3 * time.Second)
+		work()
 		h := harms[i%len(harms)]
 		t.Logf("%5.0f s: %s", time.Since(began).Seconds(), h.name)
 		h.do(s)
 	}
-	time.Sleep(3 * time.Second)
+	work()
 	done()
 	wait.Wait()
 

@@ -8,6 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/assess"
+	"homalos/internal/law"
 )
 
 func all(answer string) map[string]string {
@@ -39,7 +40,7 @@ func TestWhatTheSignsComeTo(t *testing.T) {
 
 // Whatever is answered, a wall that goes is held until a paper lets it.
 func TestOnlyAPaperLiftsTheHold(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		answers := map[string]string{}
 		for _, q := range assess.Questions {
 			answers[q.ID] = rapid.SampledFrom([]string{"yes", "no", "unknown", ""}).Draw(t, q.ID)

@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/framing"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
 )
@@ -140,7 +141,7 @@ func TestWhatCantBe(t *testing.T) {
 // Whatever is planned: each hole lies in its piece, within its depth; those within the
 // limits leave 5/8 and keep their share; a proposed place is clear.
 func TestHolesLieInTheirPieces(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		f := wall(measure.Length(rapid.IntRange(-8, 8).Draw(t, "fall")) * in / 16)
 		size := func(name string, low, high int) measure.Length {
 			return measure.Length(rapid.IntRange(low, high).Draw(t, name)) * in / 16

@@ -11,41 +11,75 @@ import (
 	"github.com/chromedp/chromedp"
 )
 
-// Open starts Chromium with a window of its own; close ends it.
-func Open(parent context.Context, width, height int64) (ctx context.Context, closeAll func(), err error) {
-	allocator, stop := chromedp.NewExecAllocator(parent,
-		chromedp.ExecPath("/usr/bin/chromium"), chromedp.NoFirstRun, chromedp.NoDefaultBrowserCheck, chromedp.NoSandbox, chromedp.DisableGPU,
-		chromedp.Flag("headless", "new"), chromedp.Flag("disable-quic", true), chromedp.Flag("disable-background-networking", true),
+// Chromium is a browser that runs; its windows know nothing of one another.
+type Chromium struct{ ctx context.Context }
+
+// Start starts Chromium; stop ends it with all its windows.
+func Start(parent context.Context) (c *Chromium, stop func(), err error) {
+	allocator, cancel := chromedp.NewExecAllocator(parent,
+		chromedp.ExecPath("/usr/bin/chromium-headless-shell"), chromedp.NoFirstRun, chromedp.NoDefaultBrowserCheck, chromedp.NoSandbox, chromedp.DisableGPU,
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-background-networking", true),
 		chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true), chromedp.Flag("disable-dev-shm-usage", true),
+		chromedp.Flag("disable-background-timer-throttling", true), chromedp.Flag("disable-renderer-backgrounding", true), // one window in front of another
 		chromedp.Flag("hide-scrollbars", true), chromedp.Flag("force-device-scale-factor", "1"))
-	ctx, cancel := chromedp.NewContext(allocator)
-	closeAll = func() {
+	ctx, done := chromedp.NewContext(allocator)
+	stop = func() {
 		_ = chromedp.Cancel(ctx)
+		done()
 		cancel()
-		stop()
 	}
-	if err := chromedp.Do(ctx, chromedp.EmulateViewport(width, height)); err != nil {
-		closeAll()
+	if err := chromedp.Do(ctx); err != nil {
+		stop()
 		return nil, nil, fmt.Errorf("starting Chromium: %w", err)
 	}
-	return ctx, closeAll, nil
+	return &Chromium{ctx}, stop, nil
 }
 
-// Until waits until a JavaScript expression is true, or says what the page
-// showed instead.
-func Until(ctx context.Context, expression string) error {
-	deadline := time.Now().Add(60 * time.Second)
-	for pause := 20 * time.Millisecond; ; pause = min(2*pause, 160*time.Millisecond) { // a look lays the page out: few are enough
+// Window opens a window whose cookies and storage are its own, for at most so long.
+func (c *Chromium) Window(width, height int64, most time.Duration) (ctx context.Context, closeIt func(), err error) {
+	window, cancel := chromedp.NewContext(c.ctx, chromedp.WithNewBrowserContext())
+	ctx, timedOut := context.WithTimeout(window, most)
+	closeIt = func() {
+		_ = chromedp.Cancel(window)
+		timedOut()
+		cancel()
+	}
+	if err := chromedp.Do(ctx, chromedp.EmulateViewport(width, height)); err != nil {
+		closeIt()
+		return nil, nil, fmt.Errorf("opening a window: %w", err)
+	}
+	return ctx, closeIt, nil
+}
 
-		ok, err := chromedp.Run(ctx, chromedp.Evaluate[bool]("!!("+expression+")"))
+// patience is how long something may take to come true: many times what it takes on a
+// slow machine, so that only what never comes ends by it.
+const patience = 4 * time.Minute
+
+// Until waits until a JavaScript expression is true, or says what the page
+// showed instead. The page itself looks, whenever it has changed.
+func Until(ctx context.Context, expression string) error {
+	deadline := time.Now().Add(patience)
+	look := `new Promise(done => {
+		let told = false, soon = 0;
+		const end = is => { if (!told) { told = true; watch.disconnect(); clearInterval(often); clearTimeout(last); done(is); } };
+		const look = () => { soon = 0; if (told) return; try { if (` + expression + `) end(true); } catch {} };
+		const watch = new MutationObserver(() => { soon ||= setTimeout(look, 15); });
+		watch.observe(document, {subtree: true, childList: true, attributes: true, characterData: true});
+		const often = setInterval(look, 100), last = setTimeout(() => end(false), 2000);
+		look();
+	})`
+	for {
+		ok, err := chromedp.Run(ctx, chromedp.Evaluate[bool](look, chromedp.EvalAwaitPromise))
 		if err == nil && ok {
 			return nil
 		}
-		if time.Now().After(deadline) {
+		if time.Now().After(deadline) || ctx.Err() != nil {
 			text, _ := chromedp.Run(ctx, chromedp.Evaluate[string]("document.body.innerText"))
 			return fmt.Errorf("waiting for %s; last error %v; the page shows:\n%s", expression, err, text)
 		}
-		time.Sleep(pause)
+		if err != nil { // it goes to another page
+			time.Sleep(20 * time.Millisecond)
+		}
 	}
 }
 

@@ -46,9 +46,9 @@ func (v *visitor) drops() {
 // another is somebody else at the same application, in a browser of their own.
 func (v *visitor) another(width, height int64) *visitor {
 	v.t.Helper()
-	timed, cancel := context.WithTimeout(context.Background(), 5*time.Minute)
-	v.t.Cleanup(cancel)
-	ctx, done, err := browser.Open(timed, width, height)
+	chromium, err := warm()
+	require.NoError(v.t, err)
+	ctx, done, err := chromium.Window(width, height, 30*time.Minute)
 	require.NoError(v.t, err)
 	v.t.Cleanup(done)
 	return &visitor{v.t, ctx, v.web, v.kit, v.down, v.away}
@@ -68,7 +68,7 @@ func visit(t *testing.T, width, height int64, demo bool) *visitor {
 	}
 	kit := practice(t)
 	devices := httptest.NewServer(instrument.NewBench(map[string]*instrument.Kit{}, func(string) *instrument.Kit { return kit }))
-	app := server.New(db, server.WithDevices(devices.URL))
+	app := server.New(db, server.WithDevices(devices.URL), server.Times(time.Hour, time.Hour))
 	down, away := new(atomic.Bool), new(atomic.Bool)
 	web := httptest.NewServer(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		if down.Load() {

@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/framing"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
 )
@@ -115,7 +116,7 @@ func TestWhatIsNotGaugedIsHeld(t *testing.T) {
 // Whatever the hole: the frame goes in, its sums close, no wood stands in other
 // wood, and no board's wood is farther apart than the spacing.
 func TestAFrameGoesIntoItsPocket(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		rules, lumber := imperial(), two
 		if rapid.Bool().Draw(t, "metric") {
 			rules, lumber = framing.Rules{Units: measure.Metric, Mark: mm}, &wood.Lumber{ID: "45x95", Thickness: 45 * mm, Depth: 95 * mm}

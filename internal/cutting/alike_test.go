@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/law"
 	"homalos/internal/measure"
 )
 
@@ -38,7 +39,7 @@ func fewestOf(all []measure.Length, window measure.Length) int {
 // Against brute force: as few as can be, none longer, none shorter by more than the
 // window.
 func TestAsFewLengthsAsCanBe(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		window := measure.Length(rapid.IntRange(0, 6).Draw(t, "window")) * measure.Inch / 16
 		var all []measure.Length
 		for range rapid.IntRange(0, 9).Draw(t, "pieces") {

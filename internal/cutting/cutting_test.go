@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/law"
 	"homalos/internal/measure"
 )
 
@@ -40,7 +41,7 @@ func TestAPieceLongerThanAnyStickIsSetApart(t *testing.T) {
 }
 
 func TestEveryPieceIsCutOnceAndFits(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		stock := []measure.Length{96 * in, 120 * in, 144 * in}
 		kerf := measure.Length(rapid.IntRange(0, 8).Draw(t, "kerf 64ths")) * measure.Inch64
 		var pieces []Piece
@@ -75,7 +76,7 @@ func TestEveryPieceIsCutOnceAndFits(t *testing.T) {
 // A pile of wood is never worth less than what is cut from it, and never so
 // much more that a whole stick could be left away by hand.
 func TestThePileIsBetweenItsBounds(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		kerf := in / 8
 		stock := []measure.Length{96 * in, 144 * in, 192 * in}
 		var pieces []Piece

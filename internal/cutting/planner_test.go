@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/law"
 	"homalos/internal/measure"
 )
 
@@ -77,7 +78,7 @@ func drawn(t *rapid.T) Problem {
 // Any pieces, any stock: the plan holds, is never worse than by hand, and its bound is
 // one.
 func TestAnyPlanHolds(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		p := drawn(t)
 		a := Plan(context.Background(), p, Quick, nil)
 		valid(t, p, a)
@@ -146,7 +147,7 @@ func least(p Problem) float64 {
 // plan is it.
 func TestSmallPlansAreTheLeast(t *testing.T) {
 	missed, all := 0, 0
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		p := Problem{Kerf: measure.Length(rapid.IntRange(0, 4).Draw(t, "kerf")) * mm}
 		for range rapid.IntRange(1, 4).Draw(t, "needs") {
 			p.Needs = append(p.Needs, Need{measure.Length(rapid.IntRange(300, 2400).Draw(t, "long")) * mm, rapid.IntRange(1, 2).Draw(t, "count")})

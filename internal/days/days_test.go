@@ -16,6 +16,7 @@ import (
 	"homalos/internal/days"
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/raising"
 	"homalos/internal/site"
 	"homalos/internal/timing"
@@ -119,7 +120,7 @@ func keeps(t require.TestingT, p *days.Plan, d job.Document) {
 func TestAnyScheduleIsKept(t *testing.T) {
 	for _, file := range []string{"bindery.json", "wardrobe.json"} {
 		d, p := demoJob(t, file), &planner{}
-		rapid.Check(t, func(t *rapid.T) {
+		law.Check(t, func(t *rapid.T) {
 			crew := jobtest.NewCrew("crew", rapid.Uint64().Draw(t, "seed"))
 			d := d
 			d.Schedule = crew.Schedule(d)
@@ -155,7 +156,7 @@ func spans(p *days.Plan) map[string]timing.Span {
 // what moves has a reason: what it waits for, its hands, or the day that is lost.
 func TestASlipMovesOnlyWhatDependsOnIt(t *testing.T) {
 	d, p := demoJob(t, "bindery.json"), &planner{}
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		crew := jobtest.NewCrew("crew", rapid.Uint64().Draw(t, "seed"))
 		d := d
 		d.Schedule = crew.Schedule(d)
@@ -205,6 +206,7 @@ func findingsOf(p *days.Plan) (out []string) {
 // Each situation on site is told by its code.
 func TestWhatIsWrongWithASchedule(t *testing.T) {
 	from := &job.Calendar{From: "2026-11-30"}
+	same := &planner{} // the walls are the same in all
 	for name, c := range map[string]struct {
 		s    job.Schedule
 		code string
@@ -224,7 +226,7 @@ func TestWhatIsWrongWithASchedule(t *testing.T) {
 		t.Run(name, func(t *testing.T) {
 			d := demoJob(t, "bindery.json")
 			d.Schedule = &c.s
-			assert.Contains(t, findingsOf((&planner{}).plan(t, d)), c.code)
+			assert.Contains(t, findingsOf(same.plan(t, d)), c.code)
 		})
 	}
 	d := demoJob(t, "bindery.json")

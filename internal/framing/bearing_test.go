@@ -8,6 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/geo"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
@@ -44,7 +45,7 @@ func TestFixingsByTheUsualSteps(t *testing.T) {
 }
 
 func TestFixingsAreNeverTooFarApart(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		long := measure.Length(rapid.IntRange(1, 400*16).Draw(t, "long")) * in / 16
 		e := measure.Length(rapid.IntRange(0, 6).Draw(t, "e")) * in
 		places := Spread(0, long, e, 24*in)

@@ -10,6 +10,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/geo"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
 )
@@ -129,7 +130,7 @@ func TestABeamOverADoor(t *testing.T) {
 // Wherever things come through: no wood lies where they want room, unless it is told;
 // each block has wood at both ends, and what stands under or on it meets it.
 func TestNothingStandsInACrossing(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		long := in * measure.Length(rapid.IntRange(60, 240).Draw(t, "long"))
 		var found Found
 		for i := range rapid.IntRange(1, 3).Draw(t, "things") {
@@ -220,7 +221,7 @@ func TestNothingStandsInACrossing(t *testing.T) {
 // However high a wall, no bay is open farther than the crew lets it be, and each block
 // lies from stud to stud.
 func TestNoBayIsOpenTooFar(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		ruled := rules
 		ruled.FireBlocks = in * measure.Length(rapid.IntRange(20, 130).Draw(t, "most"))
 		w := wall(in * measure.Length(rapid.IntRange(30, 160).Draw(t, "long")))

@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/geo"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
@@ -127,7 +128,7 @@ func TestMarksAreReadFromTheHookWoodAhead(t *testing.T) {
 }
 
 func TestMarkPlusHalfAStudIsACentre(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		long := measure.Length(rapid.IntRange(40, 3000).Draw(t, "16ths"))*in/16 + 20*in
 		spacing := rapid.SampledFrom([]measure.Length{12 * in, 16 * in, 24 * in, 600 * measure.Millimetre}).Draw(t, "spacing")
 		offset := measure.Length(rapid.IntRange(-320, 320).Draw(t, "offset 16ths")) * in / 16
@@ -200,7 +201,7 @@ func TestAKingAtTheWallsEndIsTheEndStud(t *testing.T) {
 }
 
 func TestPlateJoints(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		long := measure.Length(rapid.IntRange(60, 900).Draw(t, "inches")) * in
 		two := rapid.Bool().Draw(t, "two top plates")
 		w := wall(long, func(w *Wall) {

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
@@ -240,7 +241,7 @@ func TestFixingsByTheirKind(t *testing.T) {
 // Wherever a pipe rises, no fixing stands in it, in a foot, or off its stub,
 // and none is much farther from the next than its kind allows.
 func TestFixingsKeepTheirStepRoundPipes(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		long := measure.Length(rapid.IntRange(24, 400).Draw(t, "long")) * in
 		f := Frame(wall(long), rules, level(2440), Found{})
 		found := Found{Obstructions: []Obstruction{pipe(rapid.Float64Range(0, long.Inches()).Draw(t, "at"), 1.75, rapid.Float64Range(0.5, 4).Draw(t, "wide"))}}
@@ -262,7 +263,7 @@ func TestFixingsKeepTheirStepRoundPipes(t *testing.T) {
 }
 
 func TestBlocksAreNeverMoreThan24Apart(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		long := measure.Length(rapid.IntRange(20, 400).Draw(t, "long")) * in
 		f := Frame(wall(long), rules, level(2440), Found{Joists: run(survey.Ceiling, 0, -6, 16, 3)})
 		var last *Member
@@ -288,7 +289,7 @@ func TestBlocksAreNeverMoreThan24Apart(t *testing.T) {
 // At a joist two fixings go in straight where nothing stands over it; else
 // they stand aside, as far as the joist is wide, or go in at a slant.
 func TestFixingsAtJoistsMissTheFeet(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		first := rapid.Float64Range(0, 15).Draw(t, "first")
 		f := Frame(wall(144*in), rules, level(2440), Found{})
 		a := Lies(f, rules, Found{Joists: run(survey.Floor, 90, first, 16, 9)})[survey.Floor]
@@ -306,7 +307,7 @@ func TestFixingsAtJoistsMissTheFeet(t *testing.T) {
 
 // Turned end for end, a wall's corner wood mirrors with it.
 func TestMirroredCornersMirrorTheirWood(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		long := measure.Length(rapid.IntRange(80, 300).Draw(t, "long")) * in
 		from := measure.Length(rapid.IntRange(0, int(long/in)-4).Draw(t, "from")) * in
 		style := rapid.SampledFrom([]Style{"", FlatNailer, Ladder, Scrap, EndStuds}).Draw(t, "style")

@@ -8,13 +8,14 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/geo"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 )
 
 // What is said of how places were laid out adds up to the plate.
 func TestHowPlacesWereLaidOutAddsUp(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		from := measure.Length(rapid.IntRange(0, 50*16).Draw(t, "from")) * in / 16
 		long := measure.Length(rapid.IntRange(7*16, 400*16).Draw(t, "long")) * in / 16
 		places := Spread(from, from+long, 3*in, 24*in)

@@ -7,12 +7,13 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/law"
 	"homalos/internal/measure"
 )
 
 // Layers add up: each lies on the one before, and studs and layers are the wall.
 func TestLayersAddUp(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		w := wall(96 * in)
 		sum := w.Lumber.Depth
 		for range rapid.IntRange(0, 8).Draw(t, "layers") {

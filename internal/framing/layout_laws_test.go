@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
 )
@@ -16,7 +17,7 @@ import (
 // board's edge falls, where one falls there is wood or it is told, no upright leaves a
 // slot beside another, and a bay wider than the spacing is named.
 func TestNoStudIsDoubledForNothing(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		const mm = measure.Millimetre
 		r, spacing, unit := rules, 16*in, in/4
 		lumber := twoBy4

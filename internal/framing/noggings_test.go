@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
 )
@@ -73,7 +74,7 @@ func TestBackingForACabinet(t *testing.T) {
 // Whatever rows, openings, stretches kept clear and crossings: each piece fills its bay,
 // none lies in another, in an opening or in what is kept clear.
 func TestWhatLiesBetweenTheStuds(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		long := in * measure.Length(rapid.IntRange(60, 240).Draw(t, "long"))
 		w := wall(long)
 		if long > 110*in && rapid.Bool().Draw(t, "a door") {

@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/geo"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
@@ -65,7 +66,7 @@ func plated(t *rapid.T) (*Wall, Rules, Found) {
 // doesn't wait and in no doorway; what is counted adds up; each piece that has any
 // says so where it has fewer than two.
 func TestEveryFixingBites(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		w, r, found := plated(t)
 		f := Frame(w, r, level(2440), found)
 		for of, a := range Lies(f, r, found) {
@@ -118,7 +119,7 @@ func TestEveryFixingBites(t *testing.T) {
 // that waits, and no more of the plate waits than to the next stud, or than a
 // sliver would.
 func TestPlatesOfAnyWallAddUp(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		w, r, found := plated(t)
 		f := Frame(w, r, level(2440), found)
 		type layer struct {
@@ -226,7 +227,7 @@ func TestASkirtingNotchesTheEndStud(t *testing.T) {
 // What comes up through a plate is cut for where it crosses, never by less than
 // nothing, wherever its run was drawn.
 func TestNotchesAreNeverLessThanNothing(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		at := func(name string) geo.Point {
 			return geo.Point{X: float64(rapid.IntRange(-500, 3000).Draw(t, name+" x")), Y: float64(rapid.IntRange(-2000, 2000).Draw(t, name+" y"))}
 		}

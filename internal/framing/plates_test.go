@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
 )
@@ -45,7 +46,7 @@ func TestTheSecondPlateLaps(t *testing.T) {
 // Every layer is covered exactly once, and a joint lands on a stud, clear of
 // openings and of the other layer's joints, or a finding says that none does.
 func TestPlatesCoverEachLayerOnce(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		long := measure.Length(rapid.IntRange(60, 700).Draw(t, "long")) * in
 		doors := rapid.IntRange(0, 2).Draw(t, "doors")
 		w := wall(long, func(w *Wall) {
@@ -139,7 +140,7 @@ func TestPlatesCoverEachLayerOnce(t *testing.T) {
 }
 
 func TestStockThatAllowsItIsAlwaysJoinedWell(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		w := wall(measure.Length(rapid.IntRange(97, 900).Draw(t, "long"))*in, func(w *Wall) {
 			w.Top = []*wood.Lumber{w.Lumber, w.Lumber}
 		})

@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/geo"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
@@ -37,7 +38,7 @@ func from(j survey.Joist, x, y float64) float64 {
 // the plate is found, over its whole width; each block goes from face to face
 // of its own bay along its own line, and nothing lies in it.
 func TestAWallAtAnyAngleToItsJoists(t *testing.T) {
-	rapid.Check(t, func(rt *rapid.T) {
+	law.Check(t, func(rt *rapid.T) {
 		deg := rapid.OneOf(rapid.Float64Range(-10, 10), rapid.Float64Range(-90, 90)).Draw(rt, "deg")
 		spacing, width := rapid.Float64Range(300, 700).Draw(rt, "spacing"), rapid.Float64Range(38, 75).Draw(rt, "width")
 		joists := slanted(deg, rapid.Float64Range(0, 3000).Draw(rt, "x"), rapid.Float64Range(-400, 400).Draw(rt, "y"), spacing, width)

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
 )
@@ -86,7 +87,7 @@ func anyKind(t *rapid.T) (*Wall, Rules, Found) {
 // is marked on what it touches, and its mark lies where it stands; plates go from end to
 // end with no more left out than doors and slots take; nothing is cut longer than stock.
 func TestTheLawsHoldForEveryKind(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		w, r, found := anyKind(t)
 		f := Frame(w, r, level(3000), found)
 		closes(t, f)

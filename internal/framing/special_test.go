@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/geo"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/survey"
 	"homalos/internal/wood"
@@ -100,7 +101,7 @@ func TestACapFalls(t *testing.T) {
 // Posts meet their joists: face on face, wherever joists lie, in nothing else, and no two
 // stand farther apart than they may, where there is a joist between them.
 func TestPostsMeetTheirJoists(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		eighths := func(name string, low, high int) measure.Length {
 			return measure.Length(rapid.IntRange(low*8, high*8).Draw(t, name)) * in / 8
 		}
@@ -168,7 +169,7 @@ func TestARakedWall(t *testing.T) {
 // Raked studs against trigonometry, at every slope: long and short side under the plate,
 // each over its own face; the plates lie along the slope from end to end.
 func TestRakedStudsAtEverySlope(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		deg := float64(rapid.IntRange(-70, 70).Draw(t, "degrees"))
 		if deg == 0 {
 			deg = 0.5

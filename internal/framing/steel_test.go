@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
 )
@@ -88,7 +89,7 @@ func TestBridgingGoesThroughHoles(t *testing.T) {
 	s := &Steel{Bridge: 1200 * mm}
 	assert.Equal(t, []measure.Length{900 * mm, 2100 * mm}, s.rows(steelStud.Holes, 2595*mm))
 	assert.Empty(t, s.rows(steelStud.Holes, 1200*mm))
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		holes := wood.Holes{First: mm * measure.Length(rapid.IntRange(50, 900).Draw(t, "first")), Every: mm * measure.Length(rapid.IntRange(50, 900).Draw(t, "every"))}
 		s := &Steel{Bridge: mm * measure.Length(rapid.IntRange(300, 2000).Draw(t, "bridge"))}
 		high := mm * measure.Length(rapid.IntRange(300, 5000).Draw(t, "high"))
@@ -111,7 +112,7 @@ func TestBridgingGoesThroughHoles(t *testing.T) {
 // Tabs fold back to the opening: what is left between them is the clear width, whatever
 // the opening and the tabs; no channel lies across an opening.
 func TestTabsFoldBackToTheOpening(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		wide := mm * measure.Length(rapid.IntRange(300, 1200).Draw(t, "wide"))
 		tab := mm * measure.Length(rapid.IntRange(20, 150).Draw(t, "tab"))
 		centre := mm * measure.Length(rapid.IntRange(900, 3100).Draw(t, "centre"))

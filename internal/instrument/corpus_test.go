@@ -23,6 +23,7 @@ import (
 	"homalos/internal/instrument"
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/making"
 	"homalos/internal/measure"
 	"homalos/internal/picture"
@@ -153,13 +154,18 @@ func TestCorpusIsPlannedAsItWas(t *testing.T) {
 			}
 		})
 	}
-	for i := range all {
-		work <- i
+	tried := len(all)
+	if *keepCorpus || *dumpCorpus != "" {
+		for i := range all {
+			work <- i
+		}
+	} else {
+		tried = law.Each(t, len(all), func(n int) { work <- n })
 	}
 	close(work)
 	wait.Wait()
-	t.Logf("%d documents, %d of them planned", len(all), planned)
-	require.Greater(t, planned, len(all)/2)
+	t.Logf("%d documents, %d of them planned", tried, planned)
+	require.Greater(t, planned, tried/2)
 	if *keepCorpus {
 		writeCorpus(t, all)
 	}

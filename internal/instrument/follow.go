@@ -1,6 +1,7 @@
 package instrument
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"slices"
@@ -45,8 +46,9 @@ type Outcome struct {
 // nothing is held or most have been taken.
 func Follow(d job.Document, k *Kit, most int) (Outcome, job.Document) {
 	d = job.Copy(d)
+	memory := work.NewMemory() // most walls stay as they were
 	for {
-		p, err := plan.Compute(d)
+		p, err := plan.ComputeIn(context.Background(), memory, d)
 		if err != nil {
 			panic(err)
 		}

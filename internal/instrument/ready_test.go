@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
-	"os"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -12,6 +11,7 @@ import (
 
 	"homalos/internal/geo"
 	"homalos/internal/job"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/plan"
 	"homalos/internal/site"
@@ -79,13 +79,9 @@ func sparse(seed uint64, units measure.System) (job.Document, *Building) {
 // the ready pieces at least 99.5 % lie within the hold and 95 % within a
 // sixteenth of what the building wants, and as many within their own spread.
 func TestWhatIsReadyIsRight(t *testing.T) {
-	buildings := 200
-	if os.Getenv("HOMALOS_LONG") != "" {
-		buildings = 400
-	}
 	ready, hold, mark, within, pieces := 0, 0, 0, 0, 0
 	var byFar [4][4]int // by the distance of the nearest reading: ready, within the spread, within the mark, within the hold
-	for n := range buildings {
+	buildings := law.Each(t, 400, func(n int) {
 		units := []measure.System{measure.Imperial, measure.Metric}[n%2]
 		d, b := sparse(uint64(5000+n), units)
 		r, err := plan.Compute(d)
@@ -137,7 +133,7 @@ func TestWhatIsReadyIsRight(t *testing.T) {
 				}
 			}
 		}
-	}
+	})
 	share := func(n, of int) float64 { return 100 * float64(n) / math.Max(float64(of), 1) }
 	for k, name := range []string{"at its place", "to 300", "to 600", "beyond"} {
 		x := byFar[k]

@@ -11,6 +11,7 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 )
 
 func demo(t testing.TB, file string) job.Document {
@@ -31,7 +32,7 @@ func bare() job.Document {
 // it was done to stays as it was.
 func TestWhatIsDoneIsTakenBackByteForByte(t *testing.T) {
 	starts := []job.Document{demo(t, "bindery.json"), demo(t, "wardrobe.json"), bare()}
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		d := rapid.SampledFrom(starts).Draw(t, "job")
 		crew := jobtest.NewCrew("crew", rapid.Uint64().Draw(t, "seed"))
 		type step struct {
@@ -68,7 +69,7 @@ func TestWhatIsDoneIsTakenBackByteForByte(t *testing.T) {
 // Two documents of a job differ by a list of edits.
 func TestBetweenTwoDocumentsStandEdits(t *testing.T) {
 	starts := []job.Document{demo(t, "bindery.json"), demo(t, "wardrobe.json"), bare()}
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		was := rapid.SampledFrom(starts).Draw(t, "job")
 		crew := jobtest.NewCrew("crew", rapid.Uint64().Draw(t, "seed"))
 		now := was

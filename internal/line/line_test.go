@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/geo"
+	"homalos/internal/law"
 )
 
 var (
@@ -140,7 +141,7 @@ func TestTapesStrikeTheEndsTheySay(t *testing.T) {
 	for i, p := range room {
 		corners = append(corners, Corner{string(rune('1' + i)), p})
 	}
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		p := geo.Point{X: float64(rapid.IntRange(300, 3200).Draw(t, "x")), Y: float64(rapid.IntRange(300, 2300).Draw(t, "y"))}
 		tapes := Strikes(p, geo.Point{X: 0, Y: 1800}, corners, []*geo.Face{south, west})
 		require.Len(t, tapes, 3)

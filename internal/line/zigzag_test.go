@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/geo"
+	"homalos/internal/law"
 )
 
 // walk lays legs one off the other, each of a length, and gives the places
@@ -44,7 +45,7 @@ func TestAZigzagRoundAChimney(t *testing.T) {
 // Four equal legs squared off one another come back to where they began, and
 // n legs at 360/n too: whatever way they turn.
 func TestLegsThatGoRoundClose(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		n := rapid.IntRange(3, 12).Draw(t, "legs")
 		long := rapid.Float64Range(200, 4000).Draw(t, "long")
 		right := rapid.Bool().Draw(t, "right")
@@ -70,7 +71,7 @@ func TestALegClearsTheDepthOfTheLast(t *testing.T) {
 // What a relation says of the line that it laid is nothing; of one that was
 // pushed aside, by how much.
 func TestARelationSaysHowFarItIsFromHolding(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		r := Relation{Kind: Parallel, Face: south, At: rapid.Float64Range(0, 2400).Draw(t, "at")}
 		if rapid.Bool().Draw(t, "square") {
 			r = Relation{Kind: Square, Face: south, At: rapid.Float64Range(100, 4900).Draw(t, "at"), Degrees: rapid.Float64Range(20, 160).Draw(t, "degrees")}

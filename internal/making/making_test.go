@@ -9,6 +9,7 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/plan"
 	"homalos/internal/site"
 )
@@ -45,7 +46,7 @@ func movedC(d job.Document, at string) *job.PutWall {
 // taking them back in reverse gives the first document byte for byte.
 func TestACrewsWorkIsTakenBackByteForByte(t *testing.T) {
 	starts := []job.Document{job.Canonical(jobtest.Demo(t, "bindery")), job.Canonical(jobtest.Demo(t, "wardrobe"))}
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		d := rapid.SampledFrom(starts).Draw(t, "job")
 		crew := jobtest.NewCrew("crew", rapid.Uint64().Draw(t, "seed"))
 		var states []string
@@ -239,7 +240,7 @@ func TestAFaultyWallIsNotSaidToBeMissing(t *testing.T) {
 }
 
 func TestWorkOnOneRequestIsBounded(t *testing.T) {
-	d := jobtest.Demo(t, "bindery")
+	d := jobtest.Closet()
 	var fixes, turns []job.Act
 	for range MostFixes + 1 {
 		fixes = append(fixes, &job.ApplyFix{Wall: "D", Fix: "style-start-flat-nailer"})

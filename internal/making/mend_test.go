@@ -11,6 +11,7 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/plan"
 	"homalos/internal/remedy"
@@ -33,7 +34,7 @@ func (s *saws) redesigned(acts ...job.Act) bool {
 // to mend but what fits; taken back it all is as it was.
 func TestWhatIsMendedFits(t *testing.T) {
 	seen := map[remedy.Do]int{}
-	for seed := range 16 {
+	law.Each(t, 32, func(seed int) {
 		c := rand.New(rand.NewPCG(uint64(seed), 7))
 		d := jobtest.Demo(t, []string{"bindery", "wardrobe"}[seed%2])
 		u := d.Units
@@ -63,14 +64,14 @@ func TestWhatIsMendedFits(t *testing.T) {
 			change = append(change, &job.RemoveWall{Wall: w.ID})
 		}
 		if !s.redesigned(change...) {
-			continue
+			return
 		}
 		before := s.d
 		for _, r := range s.now.Fixable {
 			seen[r.Do]++
 		}
 		if !slices.ContainsFunc(s.now.Fixable, func(r remedy.Remedy) bool { return r.Do != remedy.Fits }) {
-			continue
+			return
 		}
 		offered := s.now.Fixable
 		for _, r := range offered { // one alone holds too
@@ -121,7 +122,7 @@ func TestWhatIsMendedFits(t *testing.T) {
 		undone, err := (&Maker{Now: s.d, Kept: true, Plan: s.planOf}).Make(back)
 		require.NoError(t, err)
 		assert.True(t, job.Equal(before, undone.Document), "seed %d", seed)
-	}
+	})
 	for _, do := range []remedy.Do{remedy.Fits, remedy.Trim, remedy.Shim, remedy.Reuse, remedy.Recut, remedy.Spare} {
 		assert.Positive(t, seen[do], fmt.Sprint(do))
 	}

@@ -6,6 +6,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"homalos/internal/law"
 )
 
 func TestReadWhatPeopleWrite(t *testing.T) {
@@ -101,7 +103,7 @@ func anyLength() *rapid.Generator[Length] {
 }
 
 func TestWriteThenReadGivesTheSameLength(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		l := anyLength().Draw(t, "length")
 		if rapid.Bool().Draw(t, "a 64th") {
 			l = l.Nearest(Inch64)
@@ -117,7 +119,7 @@ func TestWriteThenReadGivesTheSameLength(t *testing.T) {
 }
 
 func TestRoundingIsToTheMarkAndOrdered(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		l := anyLength().Draw(t, "length")
 		mark := rapid.SampledFrom([]Length{Inch / 16, Inch / 32, Inch64, Millimetre, Millimetre / 2, 3 * Millimetre}).Draw(t, "mark")
 		down, near, up := l.Down(mark), l.Nearest(mark), l.Up(mark)

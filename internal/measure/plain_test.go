@@ -7,12 +7,14 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"homalos/internal/law"
 )
 
 // The short way never says anything else than the close look.
 func TestPlainLengthsAreReadAsCloselyLookedAt(t *testing.T) {
 	taken := 0
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		sign := rapid.SampledFrom([]string{"", "-", "- ", "+"}).Draw(t, "sign")
 		whole := rapid.SampledFrom([]string{"", "0", "7", "96", "2443", "000012", "999999", "1234567", "007"}).Draw(t, "whole")
 		more := rapid.SampledFrom([]string{"", " 3/16", " 16/16", " 1/3", " 0/4", " 1/0", ".5", ".", ".1250", ".3333333", ".12345678", ".123456789", " ", "-1/2", "/2", " 5"}).Draw(t, "more")

@@ -12,6 +12,7 @@ import (
 	"homalos/internal/advise"
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/words"
@@ -102,8 +103,8 @@ func TestMovedOntoWhatIsBehindIt(t *testing.T) {
 // Whatever is offered can be done, changes the job, and leaves one that plans;
 // what it moved lies in the walls that it names.
 func TestEveryFixThatIsOfferedCanBeDone(t *testing.T) {
-	random := jobtest.Random(4, 16)
-	for range 8 {
+	law.Each(t, 16, func(n int) {
+		random := jobtest.Random(4, uint64(n))
 		inch := func(_ string, low, high int) string {
 			return fmt.Sprintf("%d/16 in", low*16+random.IntN((high-low)*16))
 		}
@@ -140,7 +141,7 @@ func TestEveryFixThatIsOfferedCanBeDone(t *testing.T) {
 				}
 			}
 		}
-	}
+	})
 }
 
 // A wall given by its two ends is moved as well, square to itself.

@@ -14,6 +14,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/words"
@@ -60,7 +61,7 @@ func anyLine(t *rapid.T, name string) job.Line {
 // is planned adds up, and what it offers is named once.
 func TestAnyLinesArePlannedOrTheirFaultsNamed(t *testing.T) {
 	planned := 0
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		lines := map[string]job.Line{}
 		for _, id := range []string{"A", "B", "C", "D"} {
 			lines[id] = anyLine(t, id)
@@ -157,7 +158,7 @@ func addsUp(t require.TestingT, p Plan) {
 
 // In any room of five corners, each kind of relation holds to a 64th.
 func TestEachRelationHoldsInAnyRoom(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		inch := func(name string, low, high int) float64 {
 			return float64(rapid.IntRange(low*16, high*16).Draw(t, name)) / 16
 		}

@@ -13,6 +13,7 @@ import (
 	"homalos/internal/framing"
 	"homalos/internal/geo"
 	"homalos/internal/job"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/survey"
@@ -237,7 +238,7 @@ func TestAReturnIsFilled(t *testing.T) {
 // room that it wants, no side stands in another or past a wall, and what hangs closes with
 // a ladder from side to side or to the wall.
 func TestAnyPipeOrDuctIsBoxedIn(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		u := rapid.SampledFrom([]measure.System{measure.Imperial, measure.Metric}).Draw(t, "units")
 		mm := func(v float64) job.Length { return job.Exactly(u.Estimate(v), u) }
 		d := empty(u)

@@ -8,6 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/job"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 )
 
@@ -17,7 +18,7 @@ import (
 // wider itself, or where no second stud had room.
 func TestNoStudStandsWhereItIsKeptClear(t *testing.T) {
 	moved := 0
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		u := rapid.SampledFrom([]measure.System{measure.Imperial, measure.Metric}).Draw(t, "units")
 		long := measure.Length(rapid.IntRange(1500, 6000).Draw(t, "mm")) * measure.Millimetre
 		d := cornered(u, long)

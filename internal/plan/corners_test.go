@@ -13,6 +13,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/wood"
@@ -315,7 +316,7 @@ func TestNeighboursAreCompared(t *testing.T) {
 // A room taped anew moves no line by more than the corners moved, a little
 // more where a line reaches on beyond the face it goes by.
 func TestLinesMoveNoMoreThanTheyMust(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		d := jobtest.Closet()
 		moved := append([]geo.Point(nil), jobtest.Leaning...)
 		most := 0.0

@@ -1,7 +1,6 @@
 package plan
 
 import (
-	"os"
 	"sort"
 	"testing"
 
@@ -12,6 +11,7 @@ import (
 	"homalos/internal/advise"
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 )
 
@@ -69,7 +69,7 @@ var choices = map[string]bool{"corner": true, "taper": true, "carries": true}
 // what it was to cure.
 func TestEveryOfferedFixCures(t *testing.T) {
 	tried := map[string]int{}
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		d := busyJob(t)
 		p, err := Compute(d)
 		if err != nil {
@@ -88,7 +88,7 @@ func TestEveryOfferedFixCures(t *testing.T) {
 				}
 			}
 		}
-		if len(all) > 0 && os.Getenv("HOMALOS_LONG") == "" {
+		if len(all) > 0 && !law.Long() {
 			// one of those tried least: all of them are many plans
 			sort.SliceStable(all, func(i, k int) bool { return tried[all[i].a.Code] < tried[all[k].a.Code] })
 			all = all[:1]
@@ -115,7 +115,7 @@ func TestEveryOfferedFixCures(t *testing.T) {
 
 // No two pieces of advice at one place contradict: what is told twice is told once.
 func TestAdviceIsToldOnce(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		p, err := Compute(busyJob(t))
 		if err != nil {
 			t.Skip("not planned")

@@ -13,6 +13,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 )
 
@@ -43,7 +44,7 @@ func closetIn(t *rapid.T, room []geo.Point) job.Document {
 // What a figure's sum says of where two places lie gives the figure back, by
 // hand and to the mark.
 func TestTheSumsOfTapesCanBeReckonedByHand(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		p, err := Compute(closetIn(t, anyRoom(t)))
 		if err != nil {
 			t.Skip("that room has no place for it")
@@ -74,7 +75,7 @@ func TestTheSumsOfTapesCanBeReckonedByHand(t *testing.T) {
 // Struck by its tapes alone, each end lands where the plan has it: on the wall
 // it is taped along, or where the two arcs cross.
 func TestALineStruckByItsTapesLiesWhereItShould(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		room := anyRoom(t)
 		p, err := Compute(closetIn(t, room))
 		if err != nil {
@@ -105,7 +106,7 @@ func TestALineStruckByItsTapesLiesWhereItShould(t *testing.T) {
 // Fixings of any wall: none in a stud's foot unless it is driven at a slant,
 // none past the plate's ends, no two in one place, and the count is theirs.
 func TestFixingsOfAnyWallCanBeDriven(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		d := closetIn(t, anyRoom(t))
 		d.Survey.Readings = jobtest.Closet().Survey.Readings
 		angle := rapid.SampledFrom([]float64{0, 90, 180, 45}).Draw(t, "joists run at")

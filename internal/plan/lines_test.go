@@ -14,6 +14,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/words"
@@ -130,7 +131,7 @@ func TestLinesThatCannotBe(t *testing.T) {
 
 // In any room, relations hold to a 64th; tapes strike the ends they say.
 func TestRelationsHoldInAnyRoom(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		inch := func(name string, low, high int) float64 {
 			return float64(rapid.IntRange(low*16, high*16).Draw(t, name)) / 16
 		}

@@ -8,6 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/job"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/picture"
 )
@@ -45,7 +46,7 @@ func nailered(t *rapid.T) job.Document {
 // the top plate seen from below mirrors along and keeps each flat piece's face.
 func TestMapsMatchTheMembers(t *testing.T) {
 	flats := 0
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		d := nailered(t)
 		p, err := Compute(d)
 		if err != nil {

@@ -12,6 +12,7 @@ import (
 	"homalos/internal/geo"
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 )
@@ -27,7 +28,7 @@ func placed(units measure.System) job.Document {
 // it is measured from and whichever way the wall was given; joists run along it or
 // across it, and step on from there.
 func TestThingsLieAsTheyAreSaid(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		d := placed(rapid.SampledFrom([]measure.System{measure.Imperial, measure.Metric}).Draw(t, "units"))
 		side := rapid.IntRange(0, 3).Draw(t, "side")
 		if rapid.Bool().Draw(t, "the other way round") {
@@ -224,7 +225,7 @@ func TestATapedSideIsAFaceAtOnce(t *testing.T) {
 
 // The 3-4-5 is the largest that fits, and square.
 func TestTheLargestThreeFourFive(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		a, b := rapid.Float64Range(100, 9000).Draw(t, "a"), rapid.Float64Range(100, 9000).Draw(t, "b")
 		u := rapid.SampledFrom([]measure.System{measure.Imperial, measure.Metric}).Draw(t, "units")
 		one, two, ok := threeFour(a, b, u)

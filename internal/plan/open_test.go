@@ -8,6 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/job"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 )
@@ -60,7 +61,7 @@ func TestASeamGetsItsRow(t *testing.T) {
 // what is offered for one takes it off.
 func TestEveryEdgeHasWoodOrIsListed(t *testing.T) {
 	tried := map[string]int{}
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		d := nailered(t)
 		d.Walls[1].Ends[0].Style = rapid.SampledFrom([]string{"end-studs", "flat-nailer", "ladder", "scrap", "serves"}).Draw(t, "style")
 		d.Walls[0].Layout.Spacing = job.L(d.Units.Words(rapid.SampledFrom([]string{"16 in", "18 in", "24 in"}).Draw(t, "spacing"), "600 mm"))

@@ -10,6 +10,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/job"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 )
 
@@ -40,7 +41,7 @@ func lengthOf(t require.TestingT, u measure.System, text string) measure.Length 
 // Whatever the marks go by, every stud that stands as marked is whole spacings
 // from it, and wherever a mark has room for a stud one stands.
 func TestMarksGoByWhatTheyAreSaidTo(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		u := rapid.SampledFrom([]measure.System{measure.Imperial, measure.Metric}).Draw(t, "units")
 		long := measure.Length(rapid.IntRange(1200, 6000).Draw(t, "mm")) * measure.Millimetre
 		d := cornered(u, long)

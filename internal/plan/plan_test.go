@@ -12,6 +12,7 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/words"
@@ -220,10 +221,9 @@ func TestPlateLongerThanStockIsJoinedOnAStudAndStaggered(t *testing.T) {
 }
 
 func TestLawsOnRandomSites(t *testing.T) {
-	r := jobtest.Random(11, 12)
 	inside, count, ready := 0, 0, 0
-	for range 250 {
-		s := randomSite(r)
+	law.Each(t, 250, func(n int) {
+		s := randomSite(jobtest.Random(11, uint64(n)))
 		p := computed(t, s.doc)
 		set, _ := site.Of(s.doc)
 		laws(t, p, set)
@@ -242,7 +242,7 @@ func TestLawsOnRandomSites(t *testing.T) {
 				require.LessOrEqual(t, spread, 3.0/16)
 			}
 		}
-	}
+	})
 	share := float64(inside) / float64(count)
 	t.Logf("%d lengths, %.3f inside their spread, %d ready", count, share, ready)
 	assert.InDelta(t, 0.9625, share, 0.0325)

@@ -11,6 +11,7 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/site"
 	"homalos/internal/words"
@@ -161,7 +162,7 @@ func TestAReadingThatStraysIsNamed(t *testing.T) {
 // While a piece is held a reading is named, and taking what is named frees all:
 // walls of any length, gaps alone with a door, exposed joists.
 func TestWhileAPieceIsHeldAReadingIsNamed(t *testing.T) {
-	rapid.Check(t, func(rt *rapid.T) {
+	law.Check(t, func(rt *rapid.T) {
 		units := rapid.SampledFrom([]measure.System{measure.Imperial, measure.Metric}).Draw(rt, "units")
 		long := rapid.Int64Range(14, 240).Draw(rt, "long")
 		u := func(in int64) string { return units.Words(fmt.Sprint(in, " in"), fmt.Sprint(25*in, " mm")) }

@@ -9,6 +9,7 @@ import (
 
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
+	"homalos/internal/law"
 	"homalos/internal/making"
 	"homalos/internal/plan"
 	"homalos/internal/work"
@@ -27,7 +28,7 @@ func TestWhatIsRememberedIsWhatWouldBeWorkedOut(t *testing.T) {
 	starts := []job.Document{jobtest.Demo(t, "bindery"), jobtest.Demo(t, "wardrobe"), jobtest.Closet(), jobtest.Building(3)}
 	memory := work.NewMemory()
 	planned := 0
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		d := rapid.SampledFrom(starts).Draw(t, "job")
 		crew := jobtest.NewCrew("crew", rapid.Uint64Range(0, 50).Draw(t, "seed"))
 		before := d

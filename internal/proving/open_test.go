@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/job"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/proving"
 )
@@ -56,7 +57,7 @@ func TestWhatAPlanLeavesOpen(t *testing.T) {
 // wrote of stays on the list, and what is settled says by which line.
 func TestNothingIsLostFromTheList(t *testing.T) {
 	p := asked(t, demoJob(t, "bindery.json"))
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		r := &job.Record{}
 		written, settled := map[string]bool{}, map[string]bool{}
 		for range rapid.IntRange(0, 12).Draw(t, "lines") {

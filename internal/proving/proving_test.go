@@ -14,6 +14,7 @@ import (
 	"homalos/demo"
 	"homalos/internal/days"
 	"homalos/internal/job"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/proving"
 	"homalos/internal/raising"
@@ -126,7 +127,7 @@ func TestDiagonals(t *testing.T) {
 // shorter. What is said to rack it back by brings it within the limit, towards the right end.
 func TestWhatIsRackedBackIsSquare(t *testing.T) {
 	p := asked(t, level(t))
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		rack := rapid.Float64Range(-2, 2).Draw(t, "top racked towards the end, in")
 		up, down := math.Hypot(144+rack, 96), math.Hypot(144-rack, 96)
 		for check, long := range map[string]float64{"A.diagonal.up": up, "A.diagonal.down": down} {
@@ -154,7 +155,7 @@ func TestMendedByWhatItIsOffItIsRight(t *testing.T) {
 	for _, file := range []string{"bindery.json", "wardrobe.json"} {
 		p := asked(t, demoJob(t, file))
 		u := p.r.Rules.Units
-		rapid.Check(t, func(t *rapid.T) {
+		law.Check(t, func(t *rapid.T) {
 			a := rapid.SampledFrom(p.asks).Draw(t, "check")
 			if a.Takes != proving.Length && a.Takes != proving.Off && a.Takes != proving.Lean {
 				return

@@ -103,11 +103,10 @@ func TestTheDoorIsClosedToOtherOrigins(t *testing.T) {
 func TestSlowBodiesAreLetGo(t *testing.T) {
 	t.Parallel()
 	gin.SetMode(gin.ReleaseMode)
-	web := httptest.NewUnstartedServer(server.New(storetest.Open(t), server.Bodies(600*time.Millisecond)))
-	web.Config.ReadHeaderTimeout, web.Config.ReadTimeout = 300*time.Millisecond, 600*time.Millisecond
+	web := httptest.NewUnstartedServer(server.New(storetest.Open(t), server.Times(2*time.Second, time.Hour)))
+	web.Config.ReadHeaderTimeout, web.Config.ReadTimeout = time.Second, 2*time.Second
 	web.Start()
 	t.Cleanup(web.Close)
-	a := (&application{t, web.URL}).withBindery()
 	at := strings.TrimPrefix(web.URL, "http://")
 	var wait sync.WaitGroup
 	for _, head := range []string{
@@ -122,14 +121,26 @@ func TestSlowBodiesAreLetGo(t *testing.T) {
 			}
 			defer func() { _ = conn.Close() }()
 			_, _ = conn.Write([]byte(head))
-			_ = conn.SetReadDeadline(time.Now().Add(20 * time.Second))
+			_ = conn.SetReadDeadline(time.Now().Add(10 * time.Minute))
 			_, err = io.Copy(io.Discard, conn) // ends when the server has let go
 			assert.NoError(t, err, "%.60q is still held", head)
 		})
 	}
-	assert.Equal(t, 200, a.call("GET", jobPath, "", nil).status)
+	assert.Eventually(t, func() bool { // a machine may be so busy that it lets go of this one too
+		r, err := http.Get(web.URL + "/api/jobs")
+		if err != nil {
+			return false
+		}
+		_ = r.Body.Close()
+		return r.StatusCode == 200
+	}, 10*time.Minute, 10*time.Millisecond)
 	wait.Wait()
-	large := a.ask("POST", jobPath+"/edits", "", map[string]string{"Content-Type": asJSON}, `{"x":"`+strings.Repeat("a", 13<<20)+`"}`)
+}
+
+// A body that is too large is refused as that, however long it takes.
+func TestLargeBodiesAreRefused(t *testing.T) {
+	t.Parallel()
+	large := start(t).ask("POST", jobPath+"/edits", "", map[string]string{"Content-Type": asJSON}, `{"x":"`+strings.Repeat("a", 13<<20)+`"}`)
 	assert.Equal(t, 413, large.status)
 }
 

@@ -45,7 +45,7 @@ func (s *Server) journal(c *gin.Context) {
 	c.Header("X-Request-Id", n.id)
 	ctx := context.WithValue(c.Request.Context(), noteKey{}, n)
 	if !streaming(c.Request.URL.Path) {
-		within, done := context.WithTimeout(ctx, workTime)
+		within, done := context.WithTimeout(ctx, s.works)
 		defer done()
 		ctx = within
 	}

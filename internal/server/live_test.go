@@ -97,7 +97,7 @@ func copyAt(t *testing.T, url string) (*application, *store.Store) {
 	require.NoError(t, err)
 	t.Cleanup(func() { _ = db.Close() })
 	require.NoError(t, db.Migrate(context.Background()))
-	web := httptest.NewServer(server.New(db))
+	web := httptest.NewServer(server.New(db, patient))
 	t.Cleanup(func() {
 		web.CloseClientConnections() // a stream never ends of itself
 		web.Close()
@@ -293,7 +293,7 @@ func TestADatabaseThatIsAwayIsSaidSo(t *testing.T) {
 func BenchmarkMakeAnEdit(b *testing.B) {
 	gin.SetMode(gin.ReleaseMode)
 	server.SpendMemory() // as serve does
-	web := httptest.NewServer(server.New(storetest.Open(b)))
+	web := httptest.NewServer(server.New(storetest.Open(b), patient))
 	defer web.Close()
 	last := ""
 	jobs := map[string]struct {

@@ -34,6 +34,7 @@ type Server struct {
 	plans    *plans
 	at       []string // addresses that people use
 	bodies   time.Duration
+	works    time.Duration
 	darkroom chan struct{} // held while a photo is decoded
 	devices  string        // address of the measuring devices' server, "" for none
 	beat     time.Duration
@@ -53,9 +54,11 @@ func WithDevices(address string) Option { return func(s *Server) { s.devices = a
 // stop.
 func Until(ctx context.Context) Option { return func(s *Server) { s.closing = ctx.Done() } }
 
-// Bodies says how long a large body may take to come in; ReadTime if it isn't
-// given.
-func Bodies(long time.Duration) Option { return func(s *Server) { s.bodies = long } }
+// Times says how long a large body may take to come in, and an answer to be worked out;
+// ReadTime and workTime if it isn't given.
+func Times(bodies, works time.Duration) Option {
+	return func(s *Server) { s.bodies, s.works = bodies, works }
+}
 
 // At names an address that people use, such as https://homalos.example; without
 // any, the application is for this machine alone.
@@ -72,7 +75,7 @@ type Application struct {
 // New builds the application.
 func New(db *store.DB, options ...Option) *Application {
 	engine := gin.New()
-	s := &Server{store: db.ForCrew(store.BuiltInCrew), crew: store.BuiltInCrew, beat: beat, bodies: ReadTime, plans: newPlans(), darkroom: make(chan struct{}, 1)}
+	s := &Server{store: db.ForCrew(store.BuiltInCrew), crew: store.BuiltInCrew, beat: beat, bodies: ReadTime, works: workTime, plans: newPlans(), darkroom: make(chan struct{}, 1)}
 	for _, o := range options {
 		o(s)
 	}

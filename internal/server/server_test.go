@@ -11,6 +11,7 @@ import (
 	"regexp"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/gin-gonic/gin"
 	"github.com/google/uuid"
@@ -35,10 +36,13 @@ type reply struct {
 	body   map[string]any
 }
 
+// patient is an application that works as long as it takes: tests don't go by the clock.
+var patient = server.Times(time.Hour, time.Hour)
+
 func start(t *testing.T) *application {
 	t.Helper()
 	gin.SetMode(gin.ReleaseMode)
-	web := httptest.NewServer(server.New(storetest.Open(t)))
+	web := httptest.NewServer(server.New(storetest.Open(t), patient))
 	t.Cleanup(web.Close)
 	return &application{t, web.URL}
 }
@@ -252,7 +256,7 @@ func TestTheFirstLoadIsSmallAndStaysHere(t *testing.T) {
 
 func BenchmarkReadAPlan(b *testing.B) {
 	gin.SetMode(gin.ReleaseMode)
-	web := httptest.NewServer(server.New(storetest.Open(b)))
+	web := httptest.NewServer(server.New(storetest.Open(b), patient))
 	defer web.Close()
 	raw, err := os.ReadFile("../../demo/bindery.json")
 	require.NoError(b, err)

@@ -9,6 +9,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/framing"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 	"homalos/internal/wood"
 )
@@ -127,7 +128,7 @@ func area(f Face) (out float64) {
 // board, ends are on wood unless it is told, none at an opening's corner, and what is
 // cut from one board lies on it side by side.
 func TestBoardsCoverAnyWall(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		long := measure.Length(rapid.IntRange(20, 400).Draw(t, "long")) * in
 		high := measure.Length(rapid.IntRange(80, 150).Draw(t, "high")) * in
 		s := framing.Sheet{Width: measure.Length(rapid.IntRange(24, 48).Draw(t, "wide")) * in, Length: measure.Length(rapid.IntRange(72, 120).Draw(t, "sheet")) * in, Lying: rapid.Bool().Draw(t, "lying")}

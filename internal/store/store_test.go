@@ -14,6 +14,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/job"
+	"homalos/internal/law"
 	"homalos/internal/making"
 	"homalos/internal/site"
 	"homalos/internal/store"
@@ -384,7 +385,7 @@ func TestWhateverIsSaidOfALineComesBack(t *testing.T) {
 	t.Parallel()
 	s := storetest.Open(t).ForCrew(store.BuiltInCrew)
 	n := 0
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		inch := func(what string) string { return fmt.Sprint(rapid.IntRange(1, 90).Draw(t, what), " in") }
 		maybe := func(what string) bool { return rapid.Bool().Draw(t, what) }
 		place := func(what string) job.Place {

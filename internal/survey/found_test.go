@@ -10,6 +10,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/geo"
+	"homalos/internal/law"
 )
 
 func recess() Zone {
@@ -94,7 +95,7 @@ func TestAPlateUnderJoistsTouchesJoistsOnly(t *testing.T) {
 }
 
 func TestContoursLieAtTheirHeight(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		a, b := rapid.Float64Range(-0.01, 0.01).Draw(t, "a"), rapid.Float64Range(-0.01, 0.01).Draw(t, "b")
 		g := Grid{Step: 200, Wide: 12, High: 9}
 		for row := range g.High {

@@ -8,6 +8,7 @@ import (
 	"pgregory.net/rapid"
 
 	"homalos/internal/geo"
+	"homalos/internal/law"
 )
 
 // someReadings draws a handful of readings of any kind over a room.
@@ -30,7 +31,7 @@ func place(t *rapid.T) geo.Point {
 }
 
 func TestWhereTheOriginLiesDoesNotMatter(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		readings, at := someReadings(t), place(t)
 		moved := append([]Reading(nil), readings...)
 		for i := range moved {
@@ -44,7 +45,7 @@ func TestWhereTheOriginLiesDoesNotMatter(t *testing.T) {
 }
 
 func TestRaisingTheLaserRaisesNoStud(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		readings, at := someReadings(t), place(t)
 		raised := append([]Reading(nil), readings...)
 		for i := range raised {
@@ -62,7 +63,7 @@ func TestRaisingTheLaserRaisesNoStud(t *testing.T) {
 }
 
 func TestOneMoreReadingNeverCountsForLess(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		readings, at := someReadings(t), place(t)
 		before := Fit(readings, 0.8).Estimate(Gap(at))
 		after := Fit(append(append([]Reading(nil), readings...), Reading{ID: "more", Kind: GapReading, At: at, Value: 2440}), 0.8).Estimate(Gap(at))

@@ -7,6 +7,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"homalos/internal/law"
 	"homalos/internal/measure"
 )
 
@@ -43,7 +44,7 @@ func TestWhatANumberMayHaveBeenMisreadFrom(t *testing.T) {
 
 // A slip undone is never the number itself, and no number stands twice.
 func TestSlipsLeadElsewhere(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		units := rapid.SampledFrom([]measure.System{measure.Imperial, measure.Metric}).Draw(t, "units")
 		signed := rapid.Bool().Draw(t, "signed")
 		read := measure.Length(rapid.Int64Range(1, 300*16).Draw(t, "sixteenths")) * measure.Inch / 16

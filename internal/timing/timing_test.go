@@ -8,6 +8,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"homalos/internal/law"
 )
 
 // week is working days from Monday, 30 November 2026, Saturdays and Sundays left out.
@@ -131,7 +133,7 @@ func last(spans []Span) (out int) {
 // Whatever the tasks: everything waited for, all hands, places and hours are held, and
 // no list of them in the order given ends sooner.
 func TestAnyPlanHolds(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		p := anyProblem(t, 14)
 		spans := p.Lay(context.Background(), 30_000)
 		holds(t, p, spans, nil)
@@ -194,7 +196,7 @@ func clash(p *Problem, spans []Span, i int) bool {
 }
 
 func TestFewTasksEndAsSoonAsCanBe(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		p := anyProblem(t, 5)
 		spans := p.Lay(context.Background(), 2_000_000)
 		assert.Equal(t, soonest(p, make([]Span, len(p.Tasks)), 0, last(spans)+1), last(spans))
@@ -204,7 +206,7 @@ func TestFewTasksEndAsSoonAsCanBe(t *testing.T) {
 // A task that takes longer, one that can't begin, a day on which nobody comes: what
 // doesn't wait for it, and wants no hands or place of what moved, stays where it was.
 func TestOnlyWhatDependsOnItMoves(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		p := anyProblem(t, 12)
 		was := p.Lay(context.Background(), 20_000)
 		slipped := *p
@@ -248,7 +250,7 @@ func TestOnlyWhatDependsOnItMoves(t *testing.T) {
 // A task put off to as late as is said, what comes after it in its turn, leaves the end
 // where it is; those without such room run from the beginning to the end.
 func TestWhatTheEndHangsOn(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
+	law.Check(t, func(t *rapid.T) {
 		p := anyProblem(t, 10)
 		spans := p.Lay(context.Background(), 20_000)
 		latest, hangs := p.Latest(spans, nil)

@@ -85,25 +85,36 @@ func main() {
 	if *path != "" {
 		shots = []shot{{"other", *width, *height, *path, *press, *dark}}
 	}
-	for _, s := range shots {
-		if *only != "" && *only != s.name {
-			continue
-		}
-		if strings.HasPrefix(s.name, "prove-1280") {
-			if err := prove(*base); err != nil {
-				fmt.Fprintln(os.Stderr, err)
-				os.Exit(1)
-			}
-		}
-		if err := take(*base, *folder, s); err != nil {
-			fmt.Fprintln(os.Stderr, s.name+":", err)
-			os.Exit(1)
-		}
+	if err := takeAll(*base, *folder, *only, shots); err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		os.Exit(1)
 	}
 }
 
-func take(base, folder string, s shot) error {
-	ctx, done, err := browser.Open(context.Background(), s.width, s.height)
+func takeAll(base, folder, only string, shots []shot) error {
+	chromium, stop, err := browser.Start(context.Background())
+	if err != nil {
+		return err
+	}
+	defer stop()
+	for _, s := range shots {
+		if only != "" && only != s.name {
+			continue
+		}
+		if strings.HasPrefix(s.name, "prove-1280") {
+			if err := prove(base); err != nil {
+				return err
+			}
+		}
+		if err := take(chromium, base, folder, s); err != nil {
+			return fmt.Errorf("%s: %w", s.name, err)
+		}
+	}
+	return nil
+}
+
+func take(chromium *browser.Chromium, base, folder string, s shot) error {
+	ctx, done, err := chromium.Window(s.width, s.height, 10*time.Minute)
 	if err != nil {
 		return err
 	}

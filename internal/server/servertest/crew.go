@@ -76,9 +76,10 @@ type Answer struct {
 // Work edits the job until the context ends.
 func (d *Device) Work(ctx context.Context) error {
 	var now Answer
+	sent := context.WithoutCancel(ctx) // what was sent is answered, when it leaves off too
 	for ctx.Err() == nil {
 		if d.Crew.IntN(3) == 0 || now.Revision == 0 { // else on an old page
-			if status, err := Call(ctx, "GET", d.At()+"/api/jobs/"+d.Job, nil, &now); err != nil || status != http.StatusOK {
+			if status, err := Call(sent, "GET", d.At()+"/api/jobs/"+d.Job, nil, &now); err != nil || status != http.StatusOK {
 				pause(ctx)
 				continue
 			}
@@ -100,8 +101,9 @@ func (d *Device) Work(ctx context.Context) error {
 
 // send sends a request until it is answered, and now and then once more.
 func (d *Device) send(ctx context.Context, r job.Request, now *Answer) error {
+	sent := context.WithoutCancel(ctx)
 	for ctx.Err() == nil {
-		status, _ := Call(ctx, "POST", d.At()+"/api/jobs/"+d.Job+"/edits", r, now)
+		status, _ := Call(sent, "POST", d.At()+"/api/jobs/"+d.Job+"/edits", r, now)
 		if status == 0 || status >= 500 {
 			if status == http.StatusInternalServerError {
 				return fmt.Errorf("%s: the application failed", d.Crew.Name)
@@ -115,10 +117,10 @@ func (d *Device) send(ctx context.Context, r job.Request, now *Answer) error {
 				d.Made = append(d.Made, e.ID)
 			}
 			if d.Crew.IntN(6) == 0 { // the answer was lost on the way
-				again, err := Call(ctx, "POST", d.At()+"/api/jobs/"+d.Job+"/edits", r, nil)
+				again, err := Call(sent, "POST", d.At()+"/api/jobs/"+d.Job+"/edits", r, nil)
 				if again != 0 && again != http.StatusOK && again < 500 {
-					sent, _ := json.Marshal(r)
-					return fmt.Errorf("%s: sent again, %s: %w", d.Crew.Name, sent, err)
+					text, _ := json.Marshal(r)
+					return fmt.Errorf("%s: sent again, %s: %w", d.Crew.Name, text, err)
 				}
 			}
 		case http.StatusConflict:
