@@ -7,6 +7,8 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"slices"
+	"strings"
 
 	"homalos/internal/job"
 )
@@ -65,6 +67,9 @@ func eachRow(r io.Reader, wanted string, most int, called string, faults *job.Fa
 		if limited.N <= 0 {
 			faults.Add(at(line), "the file is larger than %d MiB: split it before this line", MostBytes>>20)
 			return
+		}
+		if !slices.ContainsFunc(row, func(cell string) bool { return strings.TrimSpace(cell) != "" }) {
+			continue // a file may be blank for long
 		}
 		if n == most {
 			faults.Add(at(line), "more than %d %s: split the file before this line", most, called)

@@ -1,6 +1,7 @@
 package making
 
 import (
+	"context"
 	"fmt"
 	"testing"
 
@@ -10,10 +11,23 @@ import (
 	"homalos/internal/job"
 	"homalos/internal/job/jobtest"
 	"homalos/internal/plan"
+	"homalos/internal/work"
 )
 
 type onSite struct {
-	d job.Document
+	d      job.Document
+	memory *work.Memory // a plan that is as before is not worked out again
+}
+
+func (s *onSite) planOf(d job.Document) (plan.Plan, error) {
+	if s.memory == nil {
+		s.memory = work.NewMemory()
+	}
+	p, err := plan.ComputeIn(context.Background(), s.memory, d)
+	if err == nil {
+		p, err = plan.Recorded(context.Background(), p, d)
+	}
+	return p, err
 }
 
 // done makes edits as somebody; the path of the first fault, "" where they were made.
@@ -22,7 +36,7 @@ func (s *onSite) done(by string, acts ...job.Act) string {
 	for i := range all {
 		all[i].ID = fmt.Sprintf("%s %d %d", by, len(job.Write(s.d)), i)
 	}
-	made, err := (&Maker{Now: s.d, By: by, At: "2026-11-27T09:00:00Z"}).Make(all)
+	made, err := (&Maker{Now: s.d, By: by, At: "2026-11-27T09:00:00Z", Plan: s.planOf}).Make(all)
 	if err != nil {
 		return err.(job.Faults)[0].Path
 	}
@@ -71,7 +85,7 @@ func TestWhatIsProvedMustBeThere(t *testing.T) {
 		"a cut of a piece that never was":    {&job.CutPiece{Cut: job.Cut{Member: "A-S99", Length: job.L("9")}}, "edits[0].cut.member"},
 		"part of the boards, though, may be": {&job.WorkedOn{Worked: job.Worked{Task: "D.close", Hours: 1, On: "2026-12-01", Part: true}}, ""},
 	} {
-		s := &onSite{d: first.d}
+		s := &onSite{d: first.d, memory: first.memory}
 		assert.Equal(t, c.at, s.done("Ada", c.act), name)
 		if c.at != "" {
 			assert.True(t, job.Equal(first.d, s.d), name)

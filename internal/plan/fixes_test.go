@@ -89,9 +89,9 @@ func TestEveryOfferedFixCures(t *testing.T) {
 			}
 		}
 		if len(all) > 0 && !law.Long() {
-			// one of those tried least: all of them are many plans
+			// two of those tried least: all of them are many plans
 			sort.SliceStable(all, func(i, k int) bool { return tried[all[i].a.Code] < tried[all[k].a.Code] })
-			all = all[:1]
+			all = all[:min(2, len(all))]
 		}
 		for _, x := range all {
 			w, a, fix := x.w, x.a, x.fix

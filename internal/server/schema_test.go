@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"os"
 	"reflect"
+	"sync"
 	"testing"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -14,10 +15,13 @@ import (
 	"homalos/internal/job/jobtest"
 )
 
+// described is every type that is read, once: it takes long.
+var described = sync.OnceValue(func() huma.Registry { return withEdits(huma.NewMapRegistry("#/$defs/", schemaName)) })
+
 // judge holds a text to a schema, and says what is wrong with it.
 func judge(t *testing.T, of reflect.Type, text []byte) []error {
 	t.Helper()
-	registry := withEdits(huma.NewMapRegistry("#/$defs/", schemaName))
+	registry := described()
 	schema := registry.Schema(of, false, "")
 	var v any
 	require.NoError(t, json.Unmarshal(text, &v))
