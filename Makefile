@@ -1,4 +1,4 @@
-.PHONY: help demo test check fuzz load chaos bench generate readings screenshots fmt
+.PHONY: help demo test check nightly race cases fuzz load chaos bench generate readings screenshots fmt
 
 help: ## List the targets
 	@grep -hE '^[a-z]+:.*##' $(MAKEFILE_LIST) | sed -E 's/:.*## /\t/' | expand -t 14
@@ -6,11 +6,20 @@ help: ## List the targets
 demo: ## Set up, start PostgreSQL and the application with the demo jobs
 	@bash scripts/demo.sh
 
-test: ## Set up and run every test
+test: ## Set up and run the tests: the first time all, then what can have changed
 	@bash scripts/test.sh ./...
 
 check: ## Formatting, linters, types, stale generated files
 	@bash scripts/check.sh
+
+nightly: ## All cases of all laws, all walks, races, kills, and cases not seen before, for an hour (NIGHT, minutes)
+	@bash scripts/nightly.sh
+
+race: ## Watch for races what many do at once, and keep the sum of what was watched
+	@bash scripts/race.sh
+
+cases: ## Choose anew the few cases of slow laws that make test tries
+	@bash scripts/cases.sh
 
 fuzz: ## Try the laws on ever other cases, for FUZZ minutes (5)
 	@bash scripts/fuzz.sh

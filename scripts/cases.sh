@@ -19,8 +19,11 @@ again() {
 if [ $# -gt 0 ]; then
   again "$@"
 else
+  # These count shares, or want each kind of remedy: their cases are chosen by hand.
+  by_hand="TestWhatIsReadyIsRight|TestMeasureNextNeedsFewerReadingsThanAGrid|TestTheDemoJobsCanBeFollowedToTheEnd|TestWhatIsMendedFits"
   for f in internal/*/testdata/cases.json; do
-    mapfile -t tests < <(node -p 'Object.keys(JSON.parse(require("fs").readFileSync(process.argv[1]))).join("\n")' "$f")
+    mapfile -t tests < <(node -p 'Object.keys(JSON.parse(require("fs").readFileSync(process.argv[1]))).join("\n")' "$f" | grep -vxE "$by_hand" || true)
+    [ ${#tests[@]} -gt 0 ] || continue
     again "${f%/testdata/cases.json}" "${tests[@]}"
   done
 fi

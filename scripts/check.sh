@@ -4,15 +4,12 @@
 set -euo pipefail
 cd "$(dirname "$0")/.."
 source scripts/lib.sh
-one_at_a_time scripts/setup.sh run
 fail=0
 say() { echo "check: $*" >&2; fail=1; }
 
-# the front end's, beside Go's
-(cd web && npm run --silent lint) >.data/lint.log 2>&1 &
-lint=$!
-(cd web && npm run --silent types) >.data/types.log 2>&1 &
-types=$!
+# the front end's packages, linter and types, beside Go's
+(one_at_a_time scripts/setup.sh run && cd web && npm run --silent lint && npm run --silent types) >.data/web-check.log 2>&1 &
+web=$!
 
 unformatted=$(gofmt -l cmd demo internal scripts)
 [ -z "$unformatted" ] || say "gofmt these: $unformatted"
@@ -31,11 +28,10 @@ done
 # shellcheck disable=SC2046
 GOOS=js GOARCH=wasm go build $(printf './internal/%s ' $rooms_core) ./cmd/core || say "the core doesn't build for the browser"
 ! grep -rnE '\brapid\.(Check|MakeCheck)\(' --include=*_test.go internal cmd || say "laws are tried through internal/law"
+wait "$web" || { cat .data/web-check.log >&2; say "the front end's packages, linter or types"; }
 scripts/generate.sh .data/generated
 for f in docs/openapi.json docs/job.schema.json docs/plan.schema.json docs/edit.schema.json web/src/api/schema.gen.ts web/src/api/fields.gen.ts web/src/api/words.gen.json; do
   cmp -s "$f" ".data/generated/$(basename "$f")" || say "$f is stale: run make generate"
 done
-wait "$lint" || { cat .data/lint.log >&2; say "the front end's linter"; }
-wait "$types" || { cat .data/types.log >&2; say "the front end's types"; }
 [ "$fail" = 0 ] && echo "check: all well"
 exit $fail

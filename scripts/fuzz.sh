@@ -4,16 +4,16 @@
 set -euo pipefail
 cd "$(dirname "$0")/.."
 end=$((SECONDS + 60 * ${FUZZ:-5}))
-scripts/setup.sh run
-mkdir -p .data
-stop() { scripts/postgres.sh stop fuzz; }
-trap stop EXIT
-trap 'stop; exit 1' INT TERM
-HOMALOS_TEST_DB=$(scripts/postgres.sh start fuzz fast 2>.data/postgres-fuzz.log) || { cat .data/postgres-fuzz.log >&2; exit 1; }
-export HOMALOS_TEST_DB
-laws=$(go list -f '{{.ImportPath}} {{.TestImports}} {{.XTestImports}}' ./... | awk '/pgregory.net\/rapid/ {print $1}')
+source scripts/lib.sh
+one_at_a_time scripts/setup.sh run
+trap leave_postgres EXIT
+trap 'exit 1' INT TERM
+use_postgres
+laws=$(go list -f '{{.ImportPath}} {{.TestImports}} {{.XTestImports}}' ./... | awk '/homalos\/internal\/law/ {print $1}')
 texts=$(grep -rlE '^func Fuzz' --include='*_test.go' internal | xargs -n1 dirname | sort -u)
-HOMALOS_LONG=1 go test -count=1 ./internal/server -run TestTwentyDevicesAtOneJob
+export HOMALOS_LONG=1
+left() { echo $((end > SECONDS ? end - SECONDS : 1)); }
+go test -count=1 ./internal/server -run TestTwentyDevicesAtOneJob
 rounds=0
 while [ $SECONDS -lt $end ]; do
   for p in $texts; do
@@ -24,8 +24,11 @@ while [ $SECONDS -lt $end ]; do
   seed=$((RANDOM * 32768 + RANDOM + 2))
   echo "fuzz: seed $seed"
   # shellcheck disable=SC2086
-  RAPID_SEED=$seed RAPID_CHECKS=300 go test -count=1 -timeout 30m $laws ||
-    { echo "fuzz: again with RAPID_SEED=$seed RAPID_CHECKS=300 bash scripts/test.sh <package>" >&2; exit 1; }
+  RAPID_SEED=$seed timeout --foreground "$(left)" go test -count=1 -timeout 80m $laws || {
+    [ $? = 124 ] && break # the time is over
+    echo "fuzz: again with HOMALOS_LONG=1 RAPID_SEED=$seed bash scripts/test.sh <package>" >&2
+    exit 1
+  }
   rounds=$((rounds + 1))
 done
 echo "fuzz: $rounds rounds, nothing found"

@@ -63,7 +63,7 @@ func Until(ctx context.Context, expression string) error {
 		let told = false, soon = 0;
 		const end = is => { if (!told) { told = true; watch.disconnect(); clearInterval(often); clearTimeout(last); done(is); } };
 		const look = () => { soon = 0; if (told) return; try { if (` + expression + `) end(true); } catch {} };
-		const watch = new MutationObserver(() => { soon ||= setTimeout(look, 15); });
+		const watch = new MutationObserver(() => { soon ||= setTimeout(look, 25); });
 		watch.observe(document, {subtree: true, childList: true, attributes: true, characterData: true});
 		const often = setInterval(look, 100), last = setTimeout(() => end(false), 2000);
 		look();

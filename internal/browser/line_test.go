@@ -7,6 +7,8 @@ import (
 
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
+
+	"homalos/internal/law"
 )
 
 // chooses sets a select by its label, as a hand on it does.
@@ -26,6 +28,7 @@ func (v *visitor) chooses(label, value string) {
 // A hallway parallel to the yard wall, a closet wall square off it up to the
 // hallway; then the room is taped anew and both follow.
 func TestWallsArePlacedAsPeopleSayIt(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/jobs/" + id + "/line")
@@ -88,6 +91,7 @@ func (v *visitor) places(name, by, face string, rest func()) {
 // closet that butts both. One of its plates is cut. Then the furring is made
 // deeper: the closet follows, and the cut piece is named first.
 func TestADeeperWallTakesItsNeighboursAlong(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/jobs/" + id + "/line")

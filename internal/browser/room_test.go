@@ -13,6 +13,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/instrument"
+	"homalos/internal/law"
 	"homalos/internal/measure"
 )
 
@@ -152,6 +153,7 @@ func TestAssessingHoldsAWallUntilItsPaperIsThere(t *testing.T) {
 }
 
 func TestWhatIsThereIsAddedAndTakenOut(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/jobs/" + id + "/read?view=there")

@@ -4,11 +4,14 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+
+	"homalos/internal/law"
 )
 
 // A job begins by shop rules, changes one of them, which is told, and puts it back; what it
 // has is kept under a name of the crew's own, and the next job begins by that.
 func TestAJobBeginsByShopRules(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, false)
 	v.goes("/")

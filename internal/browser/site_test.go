@@ -17,6 +17,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"homalos/internal/browser"
+	"homalos/internal/law"
 )
 
 // keys presses keys where the focus is.
@@ -236,6 +237,7 @@ func printed() chromedp.Action[chromedp.Void] {
 // Gaps alone with a door: the jacks wait for the floor at the jambs; a level laid
 // across frees them.
 func TestALevelAcrossADoorFreesItsJacks(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 390, 844, true)
 	v.somebodyElse(1, `{"id": "w", "do": "put-wall", "wall": {"id": "E", "name": "porch", "lumber": "2x4", "from": {"x": "20 in", "y": "20 in"}, "to": {"x": "121 in", "y": "20 in"},
@@ -259,6 +261,7 @@ func TestALevelAcrossADoorFreesItsJacks(t *testing.T) {
 // Pieces are cut alike at a touch, with what that saves; the sum of one says by how much
 // it is shorter, and each has its own again.
 func TestPiecesAreCutAlike(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/jobs/" + id + "/cut")

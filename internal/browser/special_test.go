@@ -7,11 +7,14 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"homalos/internal/law"
 )
 
 // In the metric job a half wall and a steel partition are built from nothing: each is
 // begun under Line with what its kind is offered with, and has its pieces under Mark.
 func TestAHalfWallAndASteelPartitionFromNothing(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, false)
 	v.goes("/")
@@ -80,6 +83,7 @@ func TestAHalfWallAndASteelPartitionFromNothing(t *testing.T) {
 // A row of blocks between floor joists, left out at a seam; a joist that is doubled waits
 // for the name of who designed it.
 func TestBlocksBetweenJoists(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/jobs/" + id + "/line")
@@ -107,6 +111,7 @@ func TestBlocksBetweenJoists(t *testing.T) {
 // A duct is boxed in at a touch: its sides hang on both hands of the wall that it goes
 // through, and their rungs are cut like anything else. One undo takes them all back.
 func TestADuctIsBoxedIn(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/jobs/" + id + "/line")
@@ -129,6 +134,7 @@ func TestADuctIsBoxedIn(t *testing.T) {
 // What stands before masonry says how deep its bays are and where its studs are tied
 // back; a beam goes under a head plate with the name of who designed it.
 func TestMasonryBehindAndABeam(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/jobs/" + id + "/line?wall=A&side=kind")

@@ -4,6 +4,8 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+
+	"homalos/internal/law"
 )
 
 // Every figure of the line stage opens how it came about, right where it stands.
@@ -31,6 +33,7 @@ func TestFiguresOfALineOpenTheirSums(t *testing.T) {
 
 // A leg at an odd angle after a wall, said with half a degree.
 func TestAZigzagIsSaidInTheForm(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/jobs/" + id + "/line")
@@ -84,6 +87,7 @@ func TestARottenFloorStaysBehind(t *testing.T) {
 
 // The API's own page comes with the application.
 func TestTheAPIHasAPageOfItsOwn(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/")

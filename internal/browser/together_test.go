@@ -8,6 +8,8 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"homalos/internal/law"
 )
 
 // The line drops while a reading is typed: it is kept, also over a reload of
@@ -50,6 +52,7 @@ func TestALineThatDropsLosesNothing(t *testing.T) {
 // The database is away while a reading is typed: it is said so, kept over a
 // reload, and made once by itself when the database is back.
 func TestADatabaseThatIsAwayLosesNothing(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 800, true)
 	v.goes("/jobs/" + id + "/read?wall=C")
@@ -69,6 +72,7 @@ func TestADatabaseThatIsAwayLosesNothing(t *testing.T) {
 // Eight pages of one browser on one job: the last one loads as the first did,
 // and each hears what another one does.
 func TestEightPagesOfOneBrowser(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1000, 700, true)
 	pages := []*visitor{v}
@@ -102,6 +106,7 @@ func (v *visitor) kept(kind, value string) (n int) {
 // Two on one job, each in a browser of their own: one ticks at the saw, the
 // other reads; both see both, named, and each takes back only their own.
 func TestTwoBrowsersOnOneJob(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	saw := visit(t, 390, 844, true)
 	saw.goes("/jobs/" + id + "/cut")

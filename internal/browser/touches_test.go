@@ -6,6 +6,8 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+
+	"homalos/internal/law"
 )
 
 // counter counts what a hand does: each touch, each field that is filled in and each
@@ -25,6 +27,7 @@ func (c *counter) choose(label, value string) { c.n++; c.chooses(label, value) }
 // Four basement walls with a beam and a door, from an empty job to a saw list with
 // nothing held, in at most 70 touches and fields.
 func TestFourWallsInSeventyTouches(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, false)
 	c := &counter{visitor: v}

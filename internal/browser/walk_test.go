@@ -19,6 +19,7 @@ import (
 	"homalos/internal/browser"
 	"homalos/internal/instrument"
 	"homalos/internal/job"
+	"homalos/internal/law"
 	"homalos/internal/server"
 	"homalos/internal/store"
 	"homalos/internal/store/storetest"
@@ -190,6 +191,7 @@ func TestFromTheReadingAskedForToTheSaw(t *testing.T) {
 }
 
 func TestASlipIsCorrectedAndTakenBack(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 800, true)
 	v.goes("/jobs/" + id + "/read?wall=C")
@@ -216,6 +218,7 @@ func TestASlipIsCorrectedAndTakenBack(t *testing.T) {
 }
 
 func TestTheDoorMovesAndTheWallFollows(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 800, true)
 	v.goes("/jobs/" + id + "/mark?wall=A")

@@ -5,11 +5,14 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+
+	"homalos/internal/law"
 )
 
 // The same wall read in each set of words: what is cut stays, what it is called
 // follows at once, in labels, legend and sums; any name finds what is meant.
 func TestTheSameWallReadInEverySetOfWords(t *testing.T) {
+	law.Night(t)
 	t.Parallel()
 	v := visit(t, 1280, 900, true)
 	v.goes("/jobs/" + id + "/mark?wall=A&piece=A-J1")

@@ -24,6 +24,14 @@ import (
 // Long tells whether all cases are tried, and whatever else takes long.
 func Long() bool { return os.Getenv("HOMALOS_LONG") != "" }
 
+// Night leaves a test to `make nightly`: what it does is done by quicker ones too.
+func Night(t testing.TB) {
+	t.Helper()
+	if !Long() {
+		t.Skip("left to make nightly")
+	}
+}
+
 // keptIn is where a package keeps its few cases, by the names of its tests.
 const keptIn = "testdata/cases.json"
 

@@ -1,7 +1,9 @@
 // @vitest-environment happy-dom
 import { act, fireEvent, screen } from "@testing-library/react";
-import { expect, test, vi } from "vitest";
+import { afterAll, expect, test, vi } from "vitest";
 import { show } from "../testing/show";
+
+afterAll(() => vi.resetModules()); // its mocks are its own
 
 const queue = vi.hoisted(() => {
   let list: unknown[] = [];

@@ -1,9 +1,11 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen, waitFor } from "@testing-library/react";
-import { beforeEach, expect, test, vi } from "vitest";
+import { afterAll, beforeEach, expect, test, vi } from "vitest";
 import type { LogStep } from "../api/client";
 import type { Shown } from "../edits/useEdits";
 import { show } from "../testing/show";
+
+afterAll(() => vi.resetModules()); // its mocks are its own
 
 const seen = vi.hoisted(() => ({ steps: [] as unknown[], asked: [] as unknown[] }));
 vi.mock("../api/client", async (original) => {

@@ -1,6 +1,8 @@
 // @vitest-environment happy-dom
-import { beforeEach, expect, test, vi } from "vitest";
+import { afterAll, beforeEach, expect, test, vi } from "vitest";
 import type { Edit, Job } from "../api/client";
+
+afterAll(() => vi.resetModules()); // its mocks are its own
 
 const post = vi.hoisted(() => vi.fn());
 vi.mock("../api/client", async (original) => {

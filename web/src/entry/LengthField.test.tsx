@@ -1,8 +1,10 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen, waitFor } from "@testing-library/react";
-import { expect, test, vi } from "vitest";
+import { afterAll, expect, test, vi } from "vitest";
 import { show } from "../testing/show";
 import { LengthEdit } from "./LengthField";
+
+afterAll(() => vi.resetModules()); // its mocks are its own
 
 vi.mock("../api/client", async (original) => {
   const client = await original<typeof import("../api/client")>();

@@ -1,11 +1,13 @@
 // @vitest-environment happy-dom
 import { fireEvent, screen, waitFor } from "@testing-library/react";
 import { MemoryRouter, Outlet, Route, Routes } from "react-router";
-import { beforeEach, expect, test, vi } from "vitest";
+import { afterAll, beforeEach, expect, test, vi } from "vitest";
 import type { Advice as OneAdvice, PlanBody } from "../../api/client";
 import type { Shown } from "../../edits/useEdits";
 import { show } from "../../testing/show";
 import { Advice } from "./Advice";
+
+afterAll(() => vi.resetModules()); // its mocks are its own
 
 const sent = vi.hoisted(() => vi.fn());
 vi.mock("../../edits/useEdits", () => ({ useEdits: () => ({ make: sent, isPending: false }) }));
