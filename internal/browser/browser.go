@@ -74,7 +74,7 @@ func Until(ctx context.Context, expression string) error {
 			return nil
 		}
 		if time.Now().After(deadline) || ctx.Err() != nil {
-			text, _ := chromedp.Run(ctx, chromedp.Evaluate[string]("document.body.innerText"))
+			text, _ := chromedp.Run(ctx, chromedp.Evaluate[string](`location.href + "\n" + document.body.innerText`))
 			return fmt.Errorf("waiting for %s; last error %v; the page shows:\n%s", expression, err, text)
 		}
 		if err != nil { // it goes to another page

@@ -98,6 +98,7 @@ func TestAWalkRoundWithAThumb(t *testing.T) {
 	v.sees("Not so")
 	v.presses("Not so")
 	v.until(stateOf("Fixings:", "mend"))
+	v.until(`!document.querySelector('.check-entry h2').innerText.startsWith("Fixings:")`) // on to the next
 	v.checks("Fixings:")
 	v.presses("So it is")
 	v.until(stateOf("Fixings:", "pass"))
