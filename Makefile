@@ -7,7 +7,7 @@ demo: ## Set up, start PostgreSQL and the application with the demo jobs
 	@bash scripts/demo.sh
 
 test: ## Set up and run the tests: the first time all, then what can have changed
-	@bash scripts/test.sh ./...
+	@bash scripts/test.sh
 
 check: ## Formatting, linters, types, stale generated files
 	@bash scripts/check.sh

@@ -3,6 +3,7 @@
 # and the TypeScript client's types. With a folder, puts them there.
 set -euo pipefail
 cd "$(dirname "$0")/.."
+source scripts/lib.sh
 docs=${1:-docs}
 client=${1:-web/src/api}
 mkdir -p "$docs" "$client"

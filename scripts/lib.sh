@@ -7,6 +7,9 @@ rooms="$rooms_core exchange store instrument server"
 raced="abreast recall store server"
 
 mkdir -p .data
+# What was built and looked over in one clone serves the next.
+GOFLAGS="$(go env GOFLAGS) -trimpath"
+export GOFLAGS
 
 # Setting up, building and starting a database are done by one run at a time.
 one_at_a_time() {
