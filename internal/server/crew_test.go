@@ -63,7 +63,7 @@ func TestTwentyDevicesAtOneJob(t *testing.T) {
 		devices = append(devices, one)
 		wait.Go(func() { assert.NoError(t, one.Work(ctx)) })
 	}
-	revisions := int64(40)
+	revisions := int64(25)
 	if law.Long() {
 		revisions = 600
 	}
