@@ -41,9 +41,14 @@ export function CommandLine({ wall }: { wall: string }) {
     const half = last !== "" && word.startsWith(last.toLowerCase());
     write(`${half ? text.slice(0, text.length - last.length) : text.replace(/\s*$/, " ")}${word} `);
   };
-  const enter = async () => {
-    if (edits.isPending || text.trim() === "") return;
+  const under = useRef<{ line?: string; way: Promise<void> }>({ way: Promise.resolve() });
+  /** One line after the other: the next may be entered while one is on its way. */
+  const enter = () => {
     const line = text;
+    if (line.trim() === "" || under.current.line === line) return;
+    under.current = { line, way: under.current.way.then(() => run(line)) };
+  };
+  const run = async (line: string) => {
     try {
       const read = await ask(line);
       if (read.fault || read.edits.length === 0) {
@@ -51,12 +56,14 @@ export function CommandLine({ wall }: { wall: string }) {
         return;
       }
       if (!(await edits.make(read.edits as Draft[]))) return;
-      setDone([line, ...done].slice(0, 30));
+      setDone((before) => [line, ...before].slice(0, 30));
       setBack(-1);
-      setText("");
+      setText((now) => (now === line ? "" : now)); // what was typed meanwhile stays
       setRefused(undefined);
     } catch (e) {
       setRefused(e instanceof Problem ? e.message : String(e));
+    } finally {
+      if (under.current.line === line) under.current.line = undefined;
     }
   };
   const key = (e: KeyboardEvent<HTMLInputElement>) => {
