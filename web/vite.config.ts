@@ -9,6 +9,6 @@ export default defineConfig({
     chunkSizeWarningLimit: 1800,
     rolldownOptions: { input: ["index.html", "reference.html"] },
   },
-  test: { pool: "threads", maxWorkers: 2, isolate: false, setupFiles: "src/test/leave.ts", testTimeout: 60_000 },
+  test: { pool: "threads", maxWorkers: 2, isolate: false, setupFiles: "src/testing/leave.ts", testTimeout: 60_000 },
   server: { proxy: { "/api": "http://127.0.0.1:8080" } },
 });
